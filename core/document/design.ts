@@ -1,0 +1,41 @@
+import { z } from "zod";
+import { Field } from "./field";
+import { Layer } from "./layer";
+import { Id, Name, Seconds, Share } from "./units";
+
+export const designVersion = 1;
+
+export const Design = z
+  .strictObject({
+    version: z.literal(designVersion),
+    id: Id,
+    name: Name,
+    about: z.string().max(500).default(""),
+    formats: z.array(Id).min(1).max(32).describe("Formats of the house it serves"),
+    length: z
+      .strictObject({ default: Seconds.min(0.1), min: Seconds.min(0.1), max: Seconds.min(0.1) })
+      .describe("Clip length in seconds")
+      .refine((length) => length.min <= length.default && length.default <= length.max, "min ≤ default ≤ max"),
+    minStay: Seconds.default(0.5).describe("Shortest stay before arrive and leave are squeezed"),
+    leavePace: z.number().min(0.1).max(4).default(1).describe("A mirrored leave lasts this times arrive"),
+    turnRound: Id.optional().describe("The text whose right-to-left reading turns the whole design round"),
+    posterAt: Share.default(0.5).describe("The poster's instant as a share of the length"),
+    seed: z.number().int().min(0).max(4294967295).default(1),
+    layers: z.array(Layer).min(1).max(2000).describe("In painting order, back to front"),
+    fields: z.array(Field).max(64).default([]),
+    notes: z.string().max(1000).default("").describe("Notes to the filler"),
+  })
+  .superRefine((design, context) => {
+    const unique = (kind: string, ids: readonly string[]) => {
+      const seen = new Set<string>();
+      for (const id of ids) {
+        if (seen.has(id)) context.addIssue({ code: "custom", message: `the ${kind} id “${id}” is used twice` });
+        seen.add(id);
+      }
+    };
+    unique("layer", design.layers.map((layer) => layer.id));
+    unique("move", design.layers.flatMap((layer) => layer.moves.map((move) => move.id)));
+    unique("field", design.fields.map((field) => field.id));
+  })
+  .describe("Design");
+export type Design = z.infer<typeof Design>;

@@ -1,0 +1,19 @@
+import { z } from "zod";
+
+/** Short identifier, unique in its document. */
+export const Id = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, "lower-case letters, figures and hyphens, at most 40")
+  .describe("Identifier: lower-case letters, figures and hyphens");
+
+/** A length in u: 1 u is a hundredth of the format's short side. */
+export const LengthU = z.number().min(-1000).max(1000).describe("Length in u");
+export const PositiveU = z.number().min(0).max(1000).describe("Length in u, not negative");
+export const Share = z.number().min(0).max(1).describe("Share from 0 to 1");
+export const Degrees = z.number().min(-3600).max(3600).describe("Degrees, clockwise");
+export const Seconds = z.number().min(0).max(3600).describe("Seconds");
+export const SignedSeconds = z.number().min(-3600).max(3600).describe("Seconds, negative is earlier");
+export const Name = z.string().trim().min(1).max(80).describe("What people see");
+
+/** A pair of shares of a box: {0,0} is its top left, {1,1} its bottom right; outside 0..1 lies outside the box. */
+export const Anchor = z.strictObject({ x: z.number().min(-10).max(10), y: z.number().min(-10).max(10) });

@@ -1,0 +1,73 @@
+import { z } from "zod";
+import type { Design } from "./design";
+import type { Field } from "./field";
+import { Id } from "./units";
+
+/** What a filler entered: field id to text, colour role or mark id; and the clip's length. */
+export const Values = z.strictObject({
+  fields: z.record(Id, z.string().max(2000)).default({}),
+  lengthS: z.number().min(0.1).max(3600).optional().describe("Clip length in seconds"),
+});
+export type Values = z.infer<typeof Values>;
+
+/** A value that cannot be used, with the field it belongs to and words a filler understands. */
+export interface ValueFault {
+  field: string;
+  code: "unknown" | "required" | "short" | "long" | "choice" | "forbidden" | "length" | "sample";
+  message: string;
+}
+
+// Control and bidi-override characters: nothing a name needs, and some would turn neighbouring text round.
+const forbidden = /[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069\ufeff\ufff9-\uffff]/u;
+
+let graphemes: Intl.Segmenter | undefined;
+
+/** Characters as people count them: grapheme clusters. */
+export function countCharacters(text: string): number {
+  graphemes ??= new Intl.Segmenter(undefined, { granularity: "grapheme" });
+  let count = 0;
+  for (const _ of graphemes.segment(text)) count++;
+  return count;
+}
+
+function lineFaults(field: Extract<Field, { kind: "line" }>, value: string): ValueFault[] {
+  const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
+  const trimmed = value.trim();
+  if (trimmed === "") return field.required ? fault("required", `${field.label} is needed.`) : [];
+  if (forbidden.test(value)) return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
+  const count = countCharacters(trimmed);
+  if (count < field.min) return fault("short", `${field.label} needs at least ${field.min} characters.`);
+  if (count > field.max) return fault("long", `${field.label} may have ${field.max} characters; this has ${count}.`);
+  if (trimmed === field.sample && field.required) {
+    return fault("sample", `${field.label} still shows the sample. Fill it in.`);
+  }
+  return [];
+}
+
+/** Everything that stops these values from being exported, in the order of the fields. Empty when all is well. */
+export function checkValues(design: Design, values: Values): ValueFault[] {
+  const faults: ValueFault[] = [];
+  const known = new Set(design.fields.map((field) => field.id));
+  for (const id of Object.keys(values.fields)) {
+    if (!known.has(id)) faults.push({ field: id, code: "unknown", message: `There is no field “${id}” in this release.` });
+  }
+  for (const field of design.fields) {
+    const value = values.fields[field.id];
+    if (field.kind === "line") faults.push(...lineFaults(field, value ?? field.default));
+    else if (value !== undefined && !field.choices.includes(value)) {
+      faults.push({ field: field.id, code: "choice", message: `${field.label}: “${value}” is not on offer.` });
+    }
+  }
+  const { min, max } = design.length;
+  if (values.lengthS !== undefined && (values.lengthS < min || values.lengthS > max)) {
+    faults.push({ field: "length", code: "length", message: `The length must be between ${min} and ${max} seconds.` });
+  }
+  return faults;
+}
+
+/** The values a fresh form starts with: samples for lines, defaults for choices. */
+export function startingValues(design: Design): Values {
+  const fields: Record<string, string> = {};
+  for (const field of design.fields) fields[field.id] = field.default;
+  return { fields, lengthS: design.length.default };
+}

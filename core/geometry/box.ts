@@ -1,0 +1,48 @@
+import { apply, type Matrix } from "./matrix";
+
+/** An upright rectangle; the unit is the owner's. */
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export const emptyBox: Box = { x: 0, y: 0, width: 0, height: 0 };
+export const isEmptyBox = (box: Box): boolean => !(box.width > 0 && box.height > 0);
+
+export function unionBox(a: Box, b: Box): Box {
+  if (isEmptyBox(a)) return b;
+  if (isEmptyBox(b)) return a;
+  const x = Math.min(a.x, b.x);
+  const y = Math.min(a.y, b.y);
+  return {
+    x,
+    y,
+    width: Math.max(a.x + a.width, b.x + b.width) - x,
+    height: Math.max(a.y + a.height, b.y + b.height) - y,
+  };
+}
+
+export function intersectBox(a: Box, b: Box): Box {
+  const x = Math.max(a.x, b.x);
+  const y = Math.max(a.y, b.y);
+  const width = Math.min(a.x + a.width, b.x + b.width) - x;
+  const height = Math.min(a.y + a.height, b.y + b.height) - y;
+  return width > 0 && height > 0 ? { x, y, width, height } : emptyBox;
+}
+
+/** The upright box around a mapped box. */
+export function mapBox(m: Matrix, box: Box): Box {
+  const corners = [
+    apply(m, box.x, box.y),
+    apply(m, box.x + box.width, box.y),
+    apply(m, box.x, box.y + box.height),
+    apply(m, box.x + box.width, box.y + box.height),
+  ];
+  const xs = corners.map((corner) => corner[0]);
+  const ys = corners.map((corner) => corner[1]);
+  const x = Math.min(...xs);
+  const y = Math.min(...ys);
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+}

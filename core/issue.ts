@@ -1,0 +1,24 @@
+/** Facts about something wrong with a design or its values; the words are in `messages.ts`. */
+export type Issue =
+  | { code: "reference_unknown"; layer: string; reference: string }
+  | { code: "layout_loop"; layers: readonly string[] }
+  | { code: "schedule_loop"; moves: readonly string[] }
+  | { code: "start_unknown"; layer: string; move: string; to: string }
+  | { code: "colour_unknown"; layer: string; role: string }
+  | { code: "type_unknown"; layer: string; type: string }
+  | { code: "mark_unknown"; layer: string; mark: string }
+  | { code: "property_unknown"; layer: string; property: string }
+  | { code: "value_refused"; layer: string; property: string; reason: string }
+  | { code: "glyph_missing"; layer: string; characters: readonly string[] }
+  | { code: "text_cut"; layer: string }
+  | { code: "text_overflows"; layer: string }
+  | { code: "clip_too_short"; factor: number }
+  | { code: "format_unknown"; format: string };
+
+/** Thrown where a stage cannot go on; carries the issue for whoever words it. */
+export class IssueError extends Error {
+  constructor(readonly issue: Issue) {
+    super(`${issue.code}: ${JSON.stringify(issue)}`);
+    this.name = "IssueError";
+  }
+}

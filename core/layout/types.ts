@@ -1,0 +1,38 @@
+import type { BoundLayer, Rgba } from "../bind/types";
+import type { Format } from "../document/format";
+import type { Box } from "../geometry/box";
+import type { Path } from "../geometry/path";
+import type { Corners } from "../geometry/rectangle";
+import type { Issue } from "../issue";
+import type { SetText } from "../type/set-text";
+
+/** What a layer draws at rest; paths are in u from the top left of the layer's box. */
+export type Content =
+  | { readonly kind: "rectangle"; readonly corners: Corners }
+  | { readonly kind: "text"; readonly set: SetText; readonly path: Path }
+  | {
+      readonly kind: "drawing";
+      readonly width: number;
+      readonly height: number;
+      readonly shapes: readonly { readonly path: Path; readonly colour: Rgba }[];
+    }
+  | { readonly kind: "raster"; readonly hash: string }
+  | { readonly kind: "group" };
+
+export interface StillLayer {
+  readonly layer: BoundLayer;
+  /** The box at rest, in u from the format's top left. */
+  readonly box: Box;
+  readonly content: Content;
+}
+
+/** The design at rest in one format: every layer has a box, text is shaped and broken. */
+export interface Still {
+  readonly format: Format;
+  readonly pxPerU: number;
+  /** In painting order; a group stands before its layers. */
+  readonly layers: readonly StillLayer[];
+  /** Whether the design was turned round for right-to-left text. */
+  readonly turnedRound: boolean;
+  readonly issues: readonly Issue[];
+}

@@ -1,0 +1,38 @@
+import { assertNever } from "./assert-never";
+import type { Issue } from "./issue";
+
+/** One sentence for people: what is wrong and what to do. `nameOf` turns a layer id into its name. */
+export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (id) => id): string {
+  switch (issue.code) {
+    case "reference_unknown":
+      return `“${nameOf(issue.layer)}” is tied to “${issue.reference}”, which is not in this design.`;
+    case "layout_loop":
+      return `These layers depend on each other in a circle: ${issue.layers.map(nameOf).join(" → ")}. Untie one of them.`;
+    case "schedule_loop":
+      return `These moves wait for each other in a circle: ${issue.moves.join(" → ")}. Start one of them with the phase.`;
+    case "start_unknown":
+      return `A move of “${nameOf(issue.layer)}” waits for the move “${issue.to}”, which does not exist in that phase.`;
+    case "colour_unknown":
+      return `“${nameOf(issue.layer)}” uses the colour “${issue.role}”, which the house style does not have.`;
+    case "type_unknown":
+      return `“${nameOf(issue.layer)}” uses the type style “${issue.type}”, which the house style does not have.`;
+    case "mark_unknown":
+      return `“${nameOf(issue.layer)}” shows the mark “${issue.mark}”, which the house style does not have.`;
+    case "property_unknown":
+      return `“${nameOf(issue.layer)}” has no property “${issue.property}”.`;
+    case "value_refused":
+      return `“${nameOf(issue.layer)}” cannot take this for “${issue.property}”: ${issue.reason}.`;
+    case "glyph_missing":
+      return `No font here can draw ${issue.characters.map((c) => `“${c}”`).join(", ")}. Leave it out or write it differently.`;
+    case "text_cut":
+      return `The text of “${nameOf(issue.layer)}” does not fit and is cut. Shorten it.`;
+    case "text_overflows":
+      return `The text of “${nameOf(issue.layer)}” is wider than its space. Shorten it.`;
+    case "clip_too_short":
+      return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
+    case "format_unknown":
+      return `The format “${issue.format}” is not one of this design's.`;
+    default:
+      return assertNever(issue);
+  }
+}

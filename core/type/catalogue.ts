@@ -1,0 +1,59 @@
+/** One font file. */
+export interface Face {
+  /** File name below `public/fonts`, or the content hash of an uploaded font. Names the face everywhere. */
+  readonly id: string;
+  readonly family: string;
+  readonly weight: number;
+  readonly italic: boolean;
+}
+
+/** The fonts at hand and the families that stand in, in turn, for characters the chosen family lacks. */
+export interface Catalogue {
+  readonly faces: readonly Face[];
+  readonly fallbacks: readonly string[];
+}
+
+const weightNames = { 400: "Regular", 500: "Medium", 600: "SemiBold", 700: "Bold", 800: "ExtraBold" } as const;
+type Weight = keyof typeof weightNames;
+
+function faces(family: string, file: string, weights: readonly Weight[], italic = false): Face[] {
+  return weights.map((weight) => ({
+    id: `${file}_${weight}${weightNames[weight]}${italic ? "_Italic" : ""}.ttf`,
+    family,
+    weight,
+    italic,
+  }));
+}
+
+/** The fonts that ship with Rubrick, all under the SIL Open Font License (see `public/fonts/licences`). */
+export const bundledFonts: Catalogue = {
+  faces: [
+    ...faces("Bricolage Grotesque", "BricolageGrotesque", [400, 600, 700, 800]),
+    ...faces("Fraunces", "Fraunces", [400, 600, 700]),
+    ...faces("Fraunces", "Fraunces", [400, 600], true),
+    ...faces("Figtree", "Figtree", [400, 500, 600, 700]),
+    ...faces("Noto Sans Arabic", "NotoSansArabic", [400, 600, 700]),
+    ...faces("Noto Sans Hebrew", "NotoSansHebrew", [400, 600, 700]),
+    ...faces("Noto Sans Devanagari", "NotoSansDevanagari", [400, 600, 700]),
+    ...faces("Noto Emoji", "NotoEmoji", [400]),
+  ],
+  fallbacks: ["Noto Sans Arabic", "Noto Sans Hebrew", "Noto Sans Devanagari", "Figtree", "Noto Emoji"],
+};
+
+/** The family's face nearest in slope, then weight; undefined when the family is not in the catalogue. */
+export function pickFace(catalogue: Catalogue, family: string, weight: number, italic: boolean): Face | undefined {
+  let best: Face | undefined;
+  let bestCost = Infinity;
+  for (const face of catalogue.faces) {
+    if (face.family !== family) continue;
+    const cost = (face.italic === italic ? 0 : 10000) + Math.abs(face.weight - weight);
+    if (cost < bestCost) [best, bestCost] = [face, cost];
+  }
+  return best;
+}
+
+/** The face of the family first, then one face of each fallback family, nearest in weight. */
+export function faceChain(catalogue: Catalogue, family: string, weight: number, italic: boolean): Face[] {
+  const families = [family, ...catalogue.fallbacks.filter((fallback) => fallback !== family)];
+  return families.flatMap((name) => pickFace(catalogue, name, weight, italic) ?? []);
+}

@@ -1,0 +1,105 @@
+import * as hb from "harfbuzzjs";
+import type { PathCommand } from "../geometry/path";
+import type { Catalogue } from "./catalogue";
+
+/** One glyph of a shaped run, in em; y runs down. `cluster` is the UTF-16 index it stands for. */
+export interface ShapedGlyph {
+  readonly face: string;
+  readonly glyph: number;
+  readonly x: number;
+  readonly y: number;
+  readonly advance: number;
+  readonly cluster: number;
+}
+
+export interface FaceMetrics {
+  /** All in em; descent is positive below the base line. */
+  readonly ascent: number;
+  readonly descent: number;
+  readonly capHeight: number;
+}
+
+interface LoadedFace {
+  readonly font: hb.Font;
+  readonly upem: number;
+  readonly metrics: FaceMetrics;
+  readonly outlines: Map<number, readonly PathCommand[]>;
+}
+
+/** Loaded fonts. The host brings the bytes; shaping and outlines are the same wherever it runs. */
+export class FontBook {
+  private readonly loaded = new Map<string, LoadedFace>();
+
+  constructor(readonly catalogue: Catalogue) {}
+
+  has(faceId: string): boolean {
+    return this.loaded.has(faceId);
+  }
+
+  /** Adds a font file (TTF or OTF bytes) under the face's id. Throws when HarfBuzz finds no glyphs in it. */
+  add(faceId: string, bytes: Uint8Array): void {
+    const face = new hb.Face(new hb.Blob(bytes), 0);
+    const font = new hb.Font(face);
+    const upem = face.upem;
+    const extents = font.hExtents();
+    if (upem <= 0 || extents.ascender <= 0) throw new Error(`${faceId} is not a usable font`);
+    const capHeight = font.getMetricPositionWithFallback(hb.MetricsTag.CAP_HEIGHT) / upem;
+    const metrics = { ascent: extents.ascender / upem, descent: -extents.descender / upem, capHeight };
+    this.loaded.set(faceId, { font, upem, metrics, outlines: new Map() });
+  }
+
+  metrics(faceId: string): FaceMetrics {
+    return this.face(faceId).metrics;
+  }
+
+  /** Whether the face has a glyph for the code point. */
+  covers(faceId: string, codePoint: number): boolean {
+    return this.face(faceId).font.nominalGlyph(codePoint) !== undefined;
+  }
+
+  /** Shapes `text.slice(start, end)` in its context, in visual order from x = 0. */
+  shape(faceId: string, text: string, start: number, end: number, rightToLeft: boolean): ShapedGlyph[] {
+    const { font, upem } = this.face(faceId);
+    const buffer = new hb.Buffer();
+    buffer.addText(text, start, end - start);
+    buffer.guessSegmentProperties();
+    buffer.setDirection(rightToLeft ? hb.Direction.RTL : hb.Direction.LTR);
+    hb.shape(font, buffer);
+    const infos = buffer.getGlyphInfos();
+    const positions = buffer.getGlyphPositions();
+    let pen = 0;
+    return infos.map((info, i) => {
+      const position = positions[i]!;
+      const glyph = {
+        face: faceId,
+        glyph: info.codepoint,
+        x: (pen + position.xOffset) / upem,
+        y: -position.yOffset / upem,
+        advance: position.xAdvance / upem,
+        cluster: info.cluster,
+      };
+      pen += position.xAdvance;
+      return glyph;
+    });
+  }
+
+  /** Outline of a glyph in em, y down, origin on the base line. */
+  outline(faceId: string, glyph: number): readonly PathCommand[] {
+    const face = this.face(faceId);
+    let outline = face.outlines.get(glyph);
+    if (!outline) {
+      outline = face.font.glyphToJson(glyph).map((command) => {
+        const scaled = command.values.map((value, i) => (i % 2 === 0 ? value : -value) / face.upem);
+        return [command.type, ...scaled] as unknown as PathCommand;
+      });
+      face.outlines.set(glyph, outline);
+    }
+    return outline;
+  }
+
+  private face(faceId: string): LoadedFace {
+    const face = this.loaded.get(faceId);
+    if (!face) throw new Error(`font ${faceId} is not loaded`);
+    return face;
+  }
+}

@@ -1,0 +1,78 @@
+import bidiFactory from "bidi-js";
+import type { Face } from "./catalogue";
+import type { FontBook } from "./font-book";
+
+const bidi = bidiFactory();
+const graphemes = new Intl.Segmenter("en", { granularity: "grapheme" });
+// Joiners, variation selectors and marks without ink need no glyph of their own.
+const needsNoGlyph = /[\u200c\u200d\u034f\ufe00-\ufe0f]/u;
+const scripts = ["Arabic", "Hebrew", "Devanagari", "Greek", "Cyrillic", "Latin"].map(
+  (name) => [name, new RegExp(`\\p{Script=${name}}`, "u")] as const,
+);
+
+/** A stretch of one face, one script and one bidi level; indices are UTF-16. */
+export interface TextRun {
+  readonly start: number;
+  readonly end: number;
+  readonly face: string;
+  readonly level: number;
+  readonly script: string;
+}
+
+export interface ItemisedText {
+  readonly text: string;
+  readonly runs: readonly TextRun[];
+  /** Starts of grapheme clusters, and the text's length at the end. */
+  readonly graphemes: readonly number[];
+  readonly rightToLeft: boolean;
+  /** Grapheme clusters that no font at hand can draw. */
+  readonly missing: readonly string[];
+}
+
+function scriptOf(cluster: string): string | undefined {
+  return scripts.find(([, pattern]) => pattern.test(cluster))?.[0];
+}
+
+function covers(book: FontBook, face: Face, cluster: string): boolean {
+  for (const character of cluster) {
+    if (!needsNoGlyph.test(character) && !book.covers(face.id, character.codePointAt(0)!)) return false;
+  }
+  return true;
+}
+
+/** Whether the text's first strong character reads right to left. Source: UAX #9, P2 and P3. */
+export function readsRightToLeft(text: string): boolean {
+  return (bidi.getEmbeddingLevels(text).paragraphs[0]?.level ?? 0) % 2 === 1;
+}
+
+/** Splits cleaned text into runs, choosing for every grapheme cluster the first face of the chain that has it. */
+export function itemise(text: string, chain: readonly Face[], book: FontBook): ItemisedText {
+  const primary = chain[0];
+  if (!primary) throw new Error("no font in the chain");
+  const { levels, paragraphs } = bidi.getEmbeddingLevels(text);
+  const starts: number[] = [];
+  const missing = new Set<string>();
+  const runs: TextRun[] = [];
+  let script = "Latin";
+  for (const { segment, index } of graphemes.segment(text)) {
+    starts.push(index);
+    script = scriptOf(segment) ?? script;
+    const level = levels[index] ?? 0;
+    const last = runs[runs.length - 1];
+    const blank = /^\s*$/u.test(segment);
+    let face = chain.find((candidate) => covers(book, candidate, segment));
+    // A space belongs to the run it follows, so that a fallback's words stay whole.
+    if (blank) face = last ? chain.find((candidate) => candidate.id === last.face) : primary;
+    if (!face) missing.add(segment);
+    const faceId = (face ?? primary).id;
+    const end = index + segment.length;
+    if (last && last.face === faceId && last.level === level && last.script === script) {
+      runs[runs.length - 1] = { ...last, end };
+    } else {
+      runs.push({ start: index, end, face: faceId, level, script });
+    }
+  }
+  starts.push(text.length);
+  const rightToLeft = (paragraphs[0]?.level ?? 0) % 2 === 1;
+  return { text, runs, graphemes: starts, rightToLeft, missing: [...missing] };
+}

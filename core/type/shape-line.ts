@@ -1,0 +1,71 @@
+import type { FontBook, ShapedGlyph } from "./font-book";
+import type { ItemisedText, TextRun } from "./itemise";
+
+export interface ShapedLine {
+  readonly start: number;
+  readonly end: number;
+  /** In em, from the left end of the line. */
+  readonly glyphs: readonly ShapedGlyph[];
+  readonly widthEm: number;
+}
+
+/** Shapes stretches of one text and remembers them; widths are in em, so every size is served by one shaping. */
+export class LineShaper {
+  private readonly known = new Map<string, ShapedLine>();
+
+  constructor(
+    readonly item: ItemisedText,
+    private readonly book: FontBook,
+    private readonly trackingEm: number,
+  ) {}
+
+  /** The characters from start to end as one line, in visual order, blanks at its end left out. */
+  line(start: number, end: number): ShapedLine {
+    let last = end;
+    while (last > start && /\s/u.test(this.item.text[last - 1]!)) last--;
+    const key = `${start}-${last}`;
+    let line = this.known.get(key);
+    if (!line) {
+      line = this.shape(start, last);
+      this.known.set(key, line);
+    }
+    return line;
+  }
+
+  private shape(start: number, end: number): ShapedLine {
+    const glyphs: ShapedGlyph[] = [];
+    let pen = 0;
+    for (const run of visualOrder(this.item.runs, start, end)) {
+      const shaped = this.book.shape(run.face, this.item.text, run.start, run.end, run.level % 2 === 1);
+      // Arabic and Devanagari letters join: spacing would tear them apart.
+      const tracking = run.script === "Arabic" || run.script === "Devanagari" ? 0 : this.trackingEm;
+      let added = 0;
+      shaped.forEach((glyph, i) => {
+        const nextCluster = shaped[i + 1]?.cluster;
+        glyphs.push({ ...glyph, x: pen + glyph.x + added });
+        if (nextCluster !== glyph.cluster) added += tracking;
+      });
+      pen += shaped.reduce((sum, glyph) => sum + glyph.advance, 0) + added;
+      if (run.end === end) pen -= run.level % 2 === 0 && shaped.length > 0 ? tracking : 0;
+    }
+    return { start, end, glyphs, widthEm: pen };
+  }
+}
+
+/** Runs of a line from left to right. Source: UAX #9, rule L2. */
+export function visualOrder(runs: readonly TextRun[], start: number, end: number): TextRun[] {
+  const line = runs
+    .filter((run) => run.end > start && run.start < end)
+    .map((run) => ({ ...run, start: Math.max(run.start, start), end: Math.min(run.end, end) }));
+  const top = Math.max(0, ...line.map((run) => run.level));
+  for (let level = top; level > 0; level--) {
+    for (let i = 0; i < line.length; i++) {
+      if (line[i]!.level < level) continue;
+      let j = i;
+      while (j + 1 < line.length && line[j + 1]!.level >= level) j++;
+      line.splice(i, j - i + 1, ...line.slice(i, j + 1).reverse());
+      i = j;
+    }
+  }
+  return line;
+}

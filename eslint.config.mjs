@@ -1,0 +1,49 @@
+import next from "eslint-config-next/core-web-vitals";
+import tseslint from "typescript-eslint";
+
+/** Rooms from the ground floor up, each with the rooms it may import from. */
+const rooms = {
+  core: [],
+  contract: ["core"],
+  render: ["core"],
+  server: ["core", "contract", "render"],
+  worker: ["core", "contract", "render", "server"],
+  ui: ["core", "contract"],
+  app: ["core", "contract", "server", "ui"],
+  cli: ["core", "contract", "render", "server"],
+  demo: ["core", "contract", "render", "server"],
+};
+
+const zones = Object.entries(rooms).map(([room, allowed]) => ({
+  target: `./${room}`,
+  from: Object.keys(rooms)
+    .filter((other) => other !== room && !allowed.includes(other))
+    .map((other) => `./${other}`),
+  message: `${room}/ may import only from: ${allowed.join(", ") || "nothing of ours"}.`,
+}));
+
+const restricted = (patterns) => ["error", { patterns }];
+const hostless = {
+  group: ["react", "react-dom", "react-bootstrap", "next", "next/*", "knex", "node:*", "@napi-rs/*"],
+  message: "core/ is pure computation.",
+};
+const knexOnly = { group: ["knex"], message: "Only server/db imports knex." };
+
+export default tseslint.config(
+  { ignores: ["node_modules/**", ".next/**", ".rubrick/**", "next-env.d.ts", "public/**"] },
+  ...next,
+  ...tseslint.configs.recommended,
+  {
+    files: ["**/*.{ts,tsx,mjs}"],
+    rules: {
+      "import/no-cycle": ["error", { ignoreExternal: true }],
+      "import/no-restricted-paths": ["error", { basePath: import.meta.dirname, zones }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "no-restricted-imports": restricted([knexOnly]),
+      eqeqeq: "error",
+    },
+    settings: { "import/resolver": { typescript: { project: "./tsconfig.json" } } },
+  },
+  { files: ["core/**/*.ts"], ignores: ["**/*.test.ts"], rules: { "no-restricted-imports": restricted([hostless]) } },
+  { files: ["server/db/**/*.ts"], rules: { "no-restricted-imports": "off" } },
+);

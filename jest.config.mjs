@@ -1,0 +1,19 @@
+const common = {
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
+    ],
+  },
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/$1" },
+  testEnvironment: "node",
+  modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.rubrick"],
+};
+
+export default {
+  projects: [
+    { ...common, displayName: "unit", testMatch: ["<rootDir>/{core,contract,render,server,worker,ui,cli,demo}/**/*.test.ts"] },
+    { ...common, displayName: "e2e", testMatch: ["<rootDir>/tests/**/*.test.ts"] },
+  ],
+};
