@@ -14,7 +14,10 @@ const named = {
 /** The function of an ease, ready to be asked any number of times. */
 export function prepareEase(ease: Ease): EaseFunction {
   if (ease === "linear") return (progress) => clampShare(progress);
-  if (typeof ease === "string") return cubicBezier(...named[ease]);
+  if (typeof ease === "string") {
+    const [x1, y1, x2, y2] = named[ease];
+    return cubicBezier(x1, y1, x2, y2);
+  }
   return cubicBezier(ease.x1, ease.y1, ease.x2, ease.y2);
 }
 

@@ -1,0 +1,59 @@
+import { bind, type BindOptions } from "./bind/bind";
+import type { Design } from "./document/design";
+import type { House } from "./document/house";
+import type { Values } from "./document/values";
+import type { Issue } from "./issue";
+import { facesWanted, layout } from "./layout/layout";
+import type { Still } from "./layout/types";
+import { sample } from "./sample/picture";
+import type { Picture } from "./sample/types";
+import { schedule, type Timetable } from "./schedule/timetable";
+import type { FontBook } from "./type/font-book";
+
+export interface SceneRequest extends BindOptions {
+  readonly design: Design;
+  readonly values: Values;
+  readonly house: House;
+  readonly format: string;
+}
+
+/** A filled-in design in one format, ready to be sampled at any instant. */
+export interface Scene {
+  readonly still: Still;
+  readonly table: Timetable;
+  readonly lengthS: number;
+  readonly posterS: number;
+  readonly issues: readonly Issue[];
+  /** Content hashes of the pictures it shows; the host loads them before painting. */
+  readonly pictures: readonly string[];
+  sample(timeS: number): Picture;
+}
+
+/**
+ * Runs the stages up to the timetable, loading fonts as they turn out to be needed.
+ * Throws an IssueError when the design or its values can't be shown.
+ */
+export async function prepareScene(
+  request: SceneRequest,
+  book: FontBook,
+  loadFace: (faceId: string) => Promise<Uint8Array>,
+): Promise<Scene> {
+  const bound = bind(request.design, request.values, request.house, request.format, request);
+  for (let wanted = facesWanted(bound, book); wanted.length > 0; wanted = facesWanted(bound, book)) {
+    const loaded = await Promise.all(wanted.map(async (face) => [face.id, await loadFace(face.id)] as const));
+    for (const [id, bytes] of loaded) if (!book.has(id)) book.add(id, bytes);
+  }
+  const still = layout(bound, book);
+  const lengthS = request.values.lengthS ?? request.design.length.default;
+  const table = schedule(still, bound, lengthS);
+  const pictures = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content.hash] : []));
+  return {
+    still,
+    table,
+    lengthS,
+    posterS: lengthS * request.design.posterAt,
+    issues: [...still.issues, ...table.issues],
+    pictures,
+    sample: (timeS) => sample(still, table, timeS),
+  };
+}

@@ -1,0 +1,51 @@
+import type { Output } from "@/core/document/output";
+import type { Proof } from "@/core/document/proof";
+import { planClip } from "@/core/sample/clip";
+import { prepareScene, type SceneRequest } from "@/core/scene";
+import { encodeClip } from "./encode";
+import { fontBook, loadFace } from "./fonts";
+import { NodeHost } from "./node-host";
+import { PaintedFrames } from "./painted";
+import { proveClip } from "./proof";
+
+export interface ClipRequest {
+  readonly scene: SceneRequest;
+  readonly output: Output;
+  /** Path of the footage, when the output is laid over one. */
+  readonly footage?: string | undefined;
+  /** Bytes of an uploaded picture by content hash. */
+  readonly loadPicture: (hash: string) => Promise<Uint8Array>;
+  readonly folder: string;
+  readonly file: string;
+  readonly signal?: AbortSignal | undefined;
+  readonly progress?: (done: number, total: number) => void;
+}
+
+export interface ClipResult {
+  readonly frames: number;
+  readonly painted: number;
+  readonly paintS: number;
+  readonly encodeS: number;
+  readonly wallS: number;
+  readonly proof: Proof;
+}
+
+/** Paints, encodes and proves one clip. Throws IssueError for the design, EncodeError for the machine. */
+export async function makeClip(request: ClipRequest): Promise<ClipResult> {
+  const started = performance.now();
+  const scene = await prepareScene(request.scene, fontBook(), loadFace);
+  const host = new NodeHost();
+  for (const hash of scene.pictures) await host.addPicture(hash, await request.loadPicture(hash));
+  const plan = planClip(scene.still, scene.table, request.output.fps);
+  const total = plan.frames.length;
+  const frames = new PaintedFrames(scene, plan, host);
+  const { output, footage, folder, file, signal } = request;
+  const format = scene.still.format;
+  const progress = (done: number) => request.progress?.(done, total);
+  progress(0);
+  await encodeClip({ format, plan, lengthS: scene.lengthS, output, footage, folder, file, signal, progress }, frames);
+  const { painted, paintS } = frames.count;
+  const wallS = (performance.now() - started) / 1000;
+  const proof = await proveClip({ file, format, plan, table: scene.table, output, footage, signal }, frames);
+  return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proof };
+}

@@ -1,0 +1,175 @@
+import { writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import { assertNever } from "@/core/assert-never";
+import type { Backing, Output } from "@/core/document/output";
+import type { ClipPlan } from "@/core/sample/clip";
+import type { Format } from "@/core/document/format";
+import { runFfmpeg } from "./ffmpeg";
+import type { PaintedFrames } from "./painted";
+import { placeFrames, runsOf } from "./runs";
+
+export interface EncodeJob {
+  readonly format: Format;
+  readonly plan: ClipPlan;
+  readonly lengthS: number;
+  readonly output: Output;
+  /** Path of the footage when the output is laid over one. */
+  readonly footage?: string | undefined;
+  /** A folder of this job's own, and the file to make in it. */
+  readonly folder: string;
+  readonly file: string;
+  readonly signal?: AbortSignal | undefined;
+  /** Told the frames written so far, of the clip's frames. */
+  readonly progress: (frames: number) => void;
+}
+
+const bt709 = "setparams=colorspace=bt709:color_primaries=bt709:color_trc=bt709:range=tv";
+const toYuv = (pixels: string) => `scale=out_color_matrix=bt709:out_range=tv,format=${pixels},${bt709}`;
+const vp9 = ["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", "22", "-deadline", "realtime", "-cpu-used", "7"];
+const vp9Speed = ["-row-mt", "1", "-tile-columns", "1", "-threads", "2", "-auto-alt-ref", "0", "-g", "120"];
+const h264 = ["-c:v", "libx264", "-preset", "veryfast", "-crf", "17", "-pix_fmt", "yuv420p", "-movflags", "+faststart"];
+const prores = ["-c:v", "prores_ks", "-profile:v", "4444", "-q:v", "9", "-vendor", "apl0", "-alpha_bits", "16"];
+
+/** Encodes a clip with the output's settings. Only the clip's bounds travel to ffmpeg; held frames travel once. */
+export async function encodeClip(job: EncodeJob, frames: PaintedFrames): Promise<void> {
+  switch (job.output.kind) {
+    case "vp9-alpha":
+      return encodeVp9(job, frames);
+    case "h264":
+      return encodeH264(job, frames, job.output.backing);
+    case "prores-4444":
+      return encodeProres(job, frames);
+    default:
+      return assertNever(job.output);
+  }
+}
+
+const rateOf = (plan: ClipPlan): string => `${plan.fps.num}/${plan.fps.den}`;
+
+/** Arguments that read the bounds of the painted frames from standard input. */
+function paintedInput({ plan }: EncodeJob): string[] {
+  const size = `${plan.bounds.width}x${plan.bounds.height}`;
+  return ["-f", "rawvideo", "-pix_fmt", "rgba", "-s", size, "-r", rateOf(plan), "-i", "pipe:0"];
+}
+
+function pad({ plan, format }: EncodeJob): string {
+  return `pad=${format.width}:${format.height}:${plan.bounds.x}:${plan.bounds.y}:color=black@0`;
+}
+
+/** Frames of the clip that stand for the sent ones, for progress in frames of the clip. */
+function progressOf(job: EncodeJob, sent: number): (written: number) => void {
+  return (written) => job.progress(Math.floor((job.plan.frames.length * written) / sent));
+}
+
+async function encodeVp9(job: EncodeJob, frames: PaintedFrames): Promise<void> {
+  const { sent, filter } = placeFrames(job.plan.frames, rateOf(job.plan));
+  const chain = [toYuv("yuva420p"), pad(job), filter].join(",");
+  const args = [...paintedInput(job), "-vf", chain, ...vp9, ...vp9Speed, "-pix_fmt", "yuva420p", "-an", "-y", job.file];
+  await runFfmpeg(args, {
+    signal: job.signal,
+    feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
+  });
+}
+
+/** The filter chain that turns a backing's video into the clip's format and rate. */
+export function backingChain(format: Format, rate: string): string {
+  const { width, height } = format;
+  const cover = `scale=${width}:${height}:force_original_aspect_ratio=increase:out_color_matrix=bt709:out_range=tv`;
+  return `fps=${rate},${cover},crop=${width}:${height},format=yuv420p,setsar=1,${bt709}`;
+}
+
+/** Arguments that read the backing; footage shorter than the clip starts again. */
+export function backingInput(backing: Backing, format: Format, rate: string, footage: string | undefined): string[] {
+  if (backing.kind === "footage") {
+    if (footage === undefined) throw new Error("the footage of this output was not fetched");
+    return ["-stream_loop", "-1", "-i", footage];
+  }
+  const colour = `color=c=0x${backing.colour.slice(1)}:s=${format.width}x${format.height}:r=${rate}`;
+  return ["-f", "lavfi", "-i", colour];
+}
+
+async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backing): Promise<void> {
+  const rate = rateOf(job.plan);
+  const { sent, filter } = placeFrames(job.plan.frames, rate);
+  const { bounds } = job.plan;
+  const graph = [
+    `[0:v]${backingChain(job.format, rate)}[ground]`,
+    `[1:v]${toYuv("yuva420p")},${filter}[graphic]`,
+    `[ground][graphic]overlay=${bounds.x}:${bounds.y}:format=yuv420:eof_action=repeat,${bt709}[clip]`,
+  ].join(";");
+  const seconds = ((job.plan.frames.length * job.plan.fps.den) / job.plan.fps.num).toFixed(6);
+  const sound = backing.kind === "footage" ? ["-map", "0:a:0?", "-c:a", "aac", "-b:a", "192k"] : ["-an"];
+  const args = [
+    ...backingInput(backing, job.format, rate, job.footage),
+    ...paintedInput(job),
+    ...["-filter_complex", graph, "-map", "[clip]", ...sound, ...h264],
+    ...["-frames:v", String(job.plan.frames.length), "-t", seconds, "-y", job.file],
+  ];
+  await runFfmpeg(args, {
+    signal: job.signal,
+    feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
+  });
+}
+
+/**
+ * Every frame of this kind stands alone, so each distinct picture is encoded once and its packet is copied for the
+ * frames that hold it.
+ */
+async function encodeProres(job: EncodeJob, frames: PaintedFrames): Promise<void> {
+  const runs = runsOf(job.plan.frames);
+  const stills = join(job.folder, "stills.mov");
+  const sent = runs.map((run) => run.picture);
+  const chain = [toYuv("yuva444p10le"), pad(job)].join(",");
+  await runFfmpeg([...paintedInput(job), "-vf", chain, ...prores, "-an", ...timescale(job.plan), "-y", stills], {
+    signal: job.signal,
+    feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
+  });
+  if (runs.every((run) => run.count === 1)) {
+    await runFfmpeg(["-i", stills, "-c", "copy", "-y", job.file], { signal: job.signal });
+    return;
+  }
+  const parts = await holdFrames(job, stills, runs);
+  const list = join(job.folder, "parts.txt");
+  await writeFile(list, ["ffconcat version 1.0", ...parts].join("\n") + "\n");
+  // Joined by their own clocks the parts would drift by fractions of a frame: every frame gets its instant anew.
+  const ticks = job.plan.fps.den * tickFactor(job.plan);
+  const clock = `setts=ts=N*${ticks}:duration=${ticks}`;
+  const args = ["-f", "concat", "-safe", "0", "-i", list, "-c", "copy", "-bsf:v", clock, ...timescale(job.plan)];
+  await runFfmpeg([...args, "-y", job.file], { signal: job.signal });
+}
+
+/** Ticks a frame takes beyond its rate's own denominator, so that low rates have a fine clock too. */
+const tickFactor = (plan: ClipPlan): number => (plan.fps.num < 1000 ? 512 : 1);
+const timescale = (plan: ClipPlan): string[] => ["-video_track_timescale", String(plan.fps.num * tickFactor(plan))];
+
+/** Lines of a concat list: stretches of the stills' file, and a file of its own for each held frame. */
+async function holdFrames(job: EncodeJob, stills: string, runs: ReturnType<typeof runsOf>): Promise<string[]> {
+  const { fps } = job.plan;
+  const scale = timescale(job.plan);
+  // Copying starts with the frame at or before the instant: a millisecond late, so that rounding never picks the neighbour.
+  const within = (frame: number) => ((frame * fps.den) / fps.num + 0.001).toFixed(6);
+  const lines: string[] = [];
+  const quoted = (path: string) => `file '${path.replaceAll("'", "'\\''")}'`;
+  let from = 0;
+  const flush = async (to: number) => {
+    if (to <= from) return;
+    const part = join(job.folder, `part-${from}.mov`);
+    const range = ["-ss", within(from), "-i", stills, "-frames:v", String(to - from)];
+    await runFfmpeg([...range, "-c", "copy", ...scale, "-y", part], { signal: job.signal });
+    lines.push(quoted(part));
+  };
+  for (const [i, run] of runs.entries()) {
+    if (run.count === 1) continue;
+    await flush(i);
+    const one = join(job.folder, `one-${i}.mov`);
+    const held = join(job.folder, `held-${i}.mov`);
+    const single = ["-ss", within(i), "-i", stills, "-frames:v", "1", "-c", "copy", ...scale, "-y", one];
+    await runFfmpeg(single, { signal: job.signal });
+    const repeat = ["-stream_loop", String(run.count - 1), "-i", one, "-c", "copy", ...scale, "-y", held];
+    await runFfmpeg(repeat, { signal: job.signal });
+    lines.push(quoted(held));
+    from = i + 1;
+  }
+  await flush(runs.length);
+  return lines;
+}

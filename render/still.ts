@@ -1,0 +1,30 @@
+import { pixelBounds, opsBounds } from "@/core/sample/bounds";
+import { planClip } from "@/core/sample/clip";
+import { prepareScene, type SceneRequest } from "@/core/scene";
+import type { Fps } from "@/core/document/fps";
+import { fontBook, loadFace } from "./fonts";
+import { FramePainter } from "./frame";
+import { NodeHost } from "./node-host";
+
+export interface FrameRequest {
+  readonly scene: SceneRequest;
+  /** Instant in seconds; the design's poster unless given. */
+  readonly timeS?: number | undefined;
+  /** Paint on the bounds of the whole clip at this rate, byte for byte as in the clip. */
+  readonly inClip?: Fps | undefined;
+  /** CSS colour below it; see-through unless given. */
+  readonly ground?: string | undefined;
+  readonly loadPicture: (hash: string) => Promise<Uint8Array>;
+}
+
+/** One frame as PNG bytes of the whole format. */
+export async function makeFrame(request: FrameRequest): Promise<Buffer> {
+  const scene = await prepareScene(request.scene, fontBook(), loadFace);
+  const host = new NodeHost();
+  for (const hash of scene.pictures) await host.addPicture(hash, await request.loadPicture(hash));
+  const picture = scene.sample(request.timeS ?? scene.posterS);
+  const bounds = request.inClip
+    ? planClip(scene.still, scene.table, request.inClip).bounds
+    : pixelBounds(opsBounds(picture.ops), scene.still.format);
+  return new FramePainter(bounds, host).png(picture, request.ground);
+}
