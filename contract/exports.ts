@@ -1,0 +1,47 @@
+import { z } from "zod";
+import { Id } from "@/core/document/units";
+import { Output } from "@/core/document/output";
+import { Proof } from "@/core/document/proof";
+import { Values } from "@/core/document/values";
+
+export const exportStates = ["waiting", "leased", "done", "failed", "cancelled"] as const;
+export const ExportState = z.enum(exportStates);
+export type ExportState = z.infer<typeof ExportState>;
+
+export const NewExportRequest = z.strictObject({
+  releaseId: z.string().regex(/^[0-9a-f]{20}$/),
+  values: Values,
+  formats: z.array(Id).min(1).max(8),
+  outputs: z.array(Id).min(1).max(8),
+  /** Make it from this release although a newer one has been published. */
+  acceptOlder: z.boolean().default(false),
+});
+export type NewExportRequest = z.input<typeof NewExportRequest>;
+
+export const ExportView = z.object({
+  id: z.string(),
+  design: z.string(),
+  release: z.number(),
+  format: z.string(),
+  output: Output,
+  fileName: z.string(),
+  by: z.string(),
+  mine: z.boolean(),
+  createdAt: z.string(),
+  state: ExportState,
+  stage: z.string(),
+  attempts: z.number(),
+  cancelling: z.boolean(),
+  framesDone: z.number(),
+  framesTotal: z.number(),
+  error: z.string().nullable(),
+  bytes: z.number().nullable(),
+  proof: Proof.nullable(),
+  figures: z
+    .object({ painted: z.number(), paintS: z.number(), encodeS: z.number(), wallS: z.number() })
+    .nullable(),
+});
+export type ExportView = z.infer<typeof ExportView>;
+
+export const Outbox = z.object({ exports: z.array(ExportView), page: z.number(), total: z.number() });
+export type Outbox = z.infer<typeof Outbox>;

@@ -1,0 +1,34 @@
+import { z } from "zod";
+import { Design } from "@/core/document/design";
+import { House } from "@/core/document/house";
+import { Output } from "@/core/document/output";
+
+export const ReleaseCard = z.object({
+  id: z.string(),
+  designId: z.string(),
+  number: z.number(),
+  clips: z.number(),
+  publishedAt: z.string(),
+  document: Design,
+  house: House,
+});
+export type ReleaseCard = z.infer<typeof ReleaseCard>;
+
+export const Shelf = z.object({ releases: z.array(ReleaseCard), page: z.number(), more: z.boolean() });
+export type Shelf = z.infer<typeof Shelf>;
+
+export const FootageView = z.object({ hash: z.string(), name: z.string() });
+export type FootageView = z.infer<typeof FootageView>;
+
+/** Everything the fill desk needs of one release. */
+export const FillDesk = z.object({
+  id: z.string(),
+  number: z.number(),
+  /** The newest release's id and number when this one has been replaced. */
+  newer: z.object({ id: z.string(), number: z.number() }).nullable(),
+  document: Design,
+  house: House,
+  outputs: z.array(Output),
+  footage: z.array(FootageView),
+});
+export type FillDesk = z.infer<typeof FillDesk>;

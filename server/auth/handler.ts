@@ -1,0 +1,113 @@
+import type { z } from "zod";
+import { roles, type Role } from "@/contract/members";
+import { isUnreachable } from "@/server/db/connection";
+import type { Member } from "@/server/db/members";
+import { log } from "@/server/log";
+import { Refusal } from "@/server/refusal";
+import { memberOf } from "./session";
+
+/** Who may call: anyone, or members of at least this role. */
+export type Access = "anyone" | Role;
+
+export const allows = (access: Access, role: Role): boolean =>
+  access === "anyone" || roles.indexOf(role) <= roles.indexOf(access);
+
+export interface Call<Body, Query> {
+  readonly request: Request;
+  /** The signed-in member; present unless the handler is open to anyone. */
+  readonly member: Member;
+  readonly params: Readonly<Record<string, string>>;
+  readonly body: Body;
+  readonly query: Query;
+}
+
+interface Shape<Body, Query> {
+  readonly body?: z.ZodType<Body>;
+  readonly query?: z.ZodType<Query>;
+}
+
+type Context = { params: Promise<Record<string, string | string[]>> };
+export type RouteHandler = ((request: Request, context: Context) => Promise<Response>) & { readonly access: Access };
+
+/** Largest request body that is read into memory, in bytes. */
+const mostBytes = 256 * 1024;
+
+/**
+ * The one way in: checks origin, session, role and input, then calls the use case. What it returns is answered as
+ * `{data}`; a Refusal as `{error}`; a Response is passed through.
+ */
+export function handler<Body = undefined, Query = undefined>(
+  access: Access,
+  shape: Shape<Body, Query>,
+  run: (call: Call<Body, Query>) => Promise<unknown>,
+): RouteHandler {
+  const handle = async (request: Request, context: Context): Promise<Response> => {
+    try {
+      if (request.method !== "GET" && request.method !== "HEAD") checkOrigin(request);
+      const member = await memberOf(request);
+      if (access !== "anyone") {
+        if (!member) throw new Refusal(401, "signed_out", "You are signed out. Sign in to go on.");
+        if (!allows(access, member.role)) {
+          throw new Refusal(403, "role", `This needs the role ${access}; you are signed in as ${member.role}.`);
+        }
+      }
+      const params = Object.fromEntries(Object.entries(await context.params).map(([key, value]) => [key, String(value)]));
+      const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
+      const body = shape.body ? parse(shape.body, await readJson(request)) : undefined;
+      const answer = await run({ request, member: member as Member, params, body: body as Body, query: query as Query });
+      return answer instanceof Response ? answer : Response.json({ data: answer ?? null });
+    } catch (error) {
+      return refuse(error, request);
+    }
+  };
+  return Object.assign(handle, { access });
+}
+
+/** A page of another site must not be able to make a signed-in browser change anything. */
+function checkOrigin(request: Request): void {
+  const origin = request.headers.get("origin");
+  const host = request.headers.get("host");
+  if (!origin || !host || !URL.canParse(origin) || new URL(origin).host !== host) {
+    throw new Refusal(403, "origin", "This request does not come from Rubrick’s own pages.");
+  }
+}
+
+async function readJson(request: Request): Promise<unknown> {
+  if (Number(request.headers.get("content-length") ?? 0) > mostBytes) throw tooLarge();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for await (const chunk of request.body ?? []) {
+    size += chunk.byteLength;
+    if (size > mostBytes) throw tooLarge();
+    chunks.push(chunk);
+  }
+  try {
+    return JSON.parse(Buffer.concat(chunks).toString("utf8"));
+  } catch {
+    throw new Refusal(400, "not_json", "The request is not valid JSON.");
+  }
+}
+
+const tooLarge = () => new Refusal(413, "too_large", "The request is larger than 256 KB.");
+
+function parse<T>(schema: z.ZodType<T>, input: unknown): T {
+  const result = schema.safeParse(input);
+  if (result.success) return result.data;
+  const issue = result.error.issues[0]!;
+  const where = issue.path.join(".");
+  throw new Refusal(422, "invalid", where ? `${where}: ${issue.message}` : issue.message, where);
+}
+
+function refuse(error: unknown, request: Request): Response {
+  if (error instanceof Refusal) {
+    const { code, message, where, detail } = error;
+    return Response.json({ error: { code, message, where, detail } }, { status: error.status });
+  }
+  if (isUnreachable(error)) {
+    const message = "The database does not answer just now. Nothing is lost; try again in a moment.";
+    return Response.json({ error: { code: "database_gone", message } }, { status: 503, headers: { "Retry-After": "5" } });
+  }
+  log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, "handler failed");
+  const message = "Something went wrong on our side. It has been noted; please try again.";
+  return Response.json({ error: { code: "internal", message } }, { status: 500 });
+}

@@ -1,0 +1,141 @@
+import type { Output } from "@/core/document/output";
+import type { Proof } from "@/core/document/proof";
+import type { Values } from "@/core/document/values";
+import type { ExportState } from "@/contract/exports";
+import { type Db, fromJson } from "./connection";
+
+export interface ExportJob {
+  readonly id: string;
+  readonly releaseId: string;
+  readonly format: string;
+  readonly output: Output;
+  readonly values: Values;
+  readonly fileName: string;
+  readonly createdBy: string;
+  readonly createdByName: string;
+  readonly createdAt: Date;
+  readonly designName: string;
+  readonly releaseNumber: number;
+  readonly state: ExportState;
+  readonly stage: string;
+  readonly attempts: number;
+  readonly cancelRequested: boolean;
+  readonly framesDone: number;
+  readonly framesTotal: number;
+  readonly error: string | null;
+  readonly fileHash: string | null;
+  readonly fileBytes: number | null;
+  readonly proof: Proof | null;
+  readonly figures: { painted: number; paintS: number; encodeS: number; wallS: number } | null;
+}
+
+type Row = Record<string, unknown>;
+
+function toJob(row: Row): ExportJob {
+  return {
+    id: row.id as string,
+    releaseId: row.release_id as string,
+    format: row.format as string,
+    output: fromJson<Output>(row.settings),
+    values: fromJson<Values>(row.fill),
+    fileName: row.file_name as string,
+    createdBy: row.created_by as string,
+    createdByName: row.member_name as string,
+    createdAt: row.created_at as Date,
+    designName: row.design_name as string,
+    releaseNumber: row.release_number as number,
+    state: row.state as ExportState,
+    stage: row.stage as string,
+    attempts: row.attempts as number,
+    cancelRequested: Boolean(row.cancel_requested),
+    framesDone: row.frames_done as number,
+    framesTotal: row.frames_total as number,
+    error: row.error as string | null,
+    fileHash: row.file_hash as string | null,
+    fileBytes: row.file_bytes === null ? null : Number(row.file_bytes),
+    proof: row.proof === null ? null : fromJson<Proof>(row.proof),
+    figures: row.figures === null ? null : fromJson(row.figures),
+  };
+}
+
+function selectJobs(db: Db) {
+  return db("export_job as j")
+    .join("member as m", "m.id", "j.created_by")
+    .join("design_release as r", "r.id", "j.release_id")
+    .join("design as d", "d.id", "r.design_id")
+    .select("j.*", "m.name as member_name", "d.name as design_name", "r.number as release_number");
+}
+
+export interface NewExport {
+  readonly id: string;
+  readonly releaseId: string;
+  readonly format: string;
+  readonly output: Output;
+  readonly values: Values;
+  readonly fileName: string;
+  readonly createdBy: string;
+}
+
+export async function addExports(db: Db, jobs: readonly NewExport[]): Promise<void> {
+  await db("export_job").insert(
+    jobs.map((job) => ({
+      id: job.id,
+      release_id: job.releaseId,
+      format: job.format,
+      settings: JSON.stringify(job.output),
+      fill: JSON.stringify(job.values),
+      file_name: job.fileName,
+      created_by: job.createdBy,
+    })),
+  );
+}
+
+export async function findExport(db: Db, id: string): Promise<ExportJob | undefined> {
+  const row = await selectJobs(db).where("j.id", id).first();
+  return row && toJob(row);
+}
+
+export async function listExports(db: Db, page: { offset: number; limit: number }): Promise<ExportJob[]> {
+  const rows = await selectJobs(db)
+    .orderBy([{ column: "j.created_at", order: "desc" }, "j.id"])
+    .offset(page.offset)
+    .limit(page.limit);
+  return rows.map(toJob);
+}
+
+export async function countExports(db: Db): Promise<number> {
+  return Number((await db("export_job").count("* as n"))[0]?.n ?? 0);
+}
+
+/** File names already promised to exports that are not cancelled or failed. */
+export async function takenFileNames(db: Db, names: readonly string[]): Promise<Set<string>> {
+  const rows = await db("export_job").whereIn("file_name", names).select("file_name");
+  return new Set(rows.map((row) => row.file_name as string));
+}
+
+/** Cancels a waiting job at once and asks the worker of a leased one to stop; false when it has already ended. */
+export async function cancelExport(db: Db, id: string): Promise<boolean> {
+  const waiting = await db("export_job")
+    .where({ id, state: "waiting" })
+    .update({ state: "cancelled", stage: "cancelled", ended_at: db.fn.now(3) });
+  if (waiting > 0) return true;
+  return (await db("export_job").where({ id, state: "leased" }).update({ cancel_requested: true })) > 0;
+}
+
+/** Puts a failed or cancelled job back into the queue with fresh attempts; false when it is neither. */
+export async function retryExport(db: Db, id: string): Promise<boolean> {
+  const changed = await db("export_job")
+    .where({ id })
+    .whereIn("state", ["failed", "cancelled"])
+    .update({
+      state: "waiting",
+      stage: "waiting",
+      attempts: 0,
+      cancel_requested: false,
+      frames_done: 0,
+      error: null,
+      ended_at: null,
+      available_at: db.fn.now(3),
+    });
+  return changed > 0;
+}

@@ -1,0 +1,17 @@
+import type { Db } from "./connection";
+import * as first from "./migrations/001-first";
+
+/** In the order they run; never changed once released, only added to. */
+const migrations = [first];
+
+const source = {
+  getMigrations: async () => migrations,
+  getMigrationName: (migration: (typeof migrations)[number]) => migration.name,
+  getMigration: async (migration: (typeof migrations)[number]) => ({ up: migration.up, down: async () => undefined }),
+};
+
+/** Brings the database to the newest shape; several processes may call it at once. */
+export async function migrate(db: Db): Promise<void> {
+  // MariaDB can't roll back table changes, so a transaction around them would only pretend to.
+  await db.migrate.latest({ migrationSource: source, disableTransactions: true });
+}

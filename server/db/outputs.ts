@@ -1,0 +1,11 @@
+import type { Output } from "@/core/document/output";
+import { type Db, fromJson } from "./connection";
+
+export async function listOutputs(db: Db): Promise<Output[]> {
+  const rows = await db("output").orderBy("position");
+  return rows.map((row) => fromJson<Output>(row.settings));
+}
+
+export async function addOutput(db: Db, output: Output, position: number): Promise<void> {
+  await db("output").insert({ id: output.id, settings: JSON.stringify(output), position });
+}

@@ -1,0 +1,140 @@
+import { randomUUID } from "node:crypto";
+import type { Proof } from "@/core/document/proof";
+import type { Db } from "./connection";
+import { addAudit } from "./audit";
+import { findExport, type ExportJob } from "./exports";
+
+/** Seconds a worker may be silent before its job goes to another. */
+export const leaseSeconds = 15;
+export const mostAttempts = 4;
+
+export interface Lease {
+  readonly job: ExportJob;
+  readonly token: string;
+}
+
+/** The lease has passed to another worker, or the job was ended: the result must be thrown away. */
+export class LeaseLostError extends Error {
+  constructor(jobId: string) {
+    super(`the lease of export ${jobId} is lost`);
+    this.name = "LeaseLostError";
+  }
+}
+
+const later = (db: Db, seconds: number) => db.raw("date_add(now(3), interval ? microsecond)", [Math.round(seconds * 1e6)]);
+
+/**
+ * Takes the next job that is due, or whose worker has gone silent. `available_at` is pushed one lease ahead, so that
+ * a dead worker's job comes back by itself. Only the database's clock counts.
+ */
+export async function claimNextExport(db: Db): Promise<Lease | undefined> {
+  const token = randomUUID();
+  const id = await db.transaction(async (trx) => {
+    const row = await trx("export_job")
+      .whereIn("state", ["waiting", "leased"])
+      .where("available_at", "<=", trx.fn.now(3))
+      .orderBy([{ column: "priority", order: "desc" }, "created_at", "id"])
+      .forUpdate()
+      .skipLocked()
+      .first("id", "attempts", "state", "cancel_requested");
+    if (!row) return undefined;
+    if (row.cancel_requested || row.attempts >= mostAttempts) {
+      const state = row.cancel_requested ? "cancelled" : "failed";
+      const error = row.cancel_requested ? null : "The render worker stopped each time it was tried.";
+      await trx("export_job").where({ id: row.id }).update({ state, stage: state, error, ended_at: trx.fn.now(3) });
+      return "ended";
+    }
+    await trx("export_job")
+      .where({ id: row.id })
+      .update({
+        state: "leased",
+        stage: "preparing",
+        lease_token: token,
+        attempts: row.attempts + 1,
+        frames_done: 0,
+        available_at: later(trx, leaseSeconds),
+      });
+    return row.id as string;
+  });
+  if (id === undefined) return undefined;
+  if (id === "ended") return claimNextExport(db);
+  const job = await findExport(db, id);
+  return job && { job, token };
+}
+
+const held = (db: Db, lease: Lease) =>
+  db("export_job").where({ id: lease.job.id, lease_token: lease.token, state: "leased" });
+
+export interface Progress {
+  readonly stage: "preparing" | "painting" | "proving" | "storing";
+  readonly framesDone: number;
+  readonly framesTotal: number;
+}
+
+/** Renews the lease and reports progress; answers whether cancelling was asked for. Throws LeaseLostError. */
+export async function renewLease(db: Db, lease: Lease, progress: Progress): Promise<{ cancel: boolean }> {
+  const changed = await held(db, lease).update({
+    available_at: later(db, leaseSeconds),
+    stage: progress.stage,
+    frames_done: progress.framesDone,
+    frames_total: progress.framesTotal,
+  });
+  if (changed === 0) throw new LeaseLostError(lease.job.id);
+  const row = await held(db, lease).first("cancel_requested");
+  return { cancel: Boolean(row?.cancel_requested) };
+}
+
+export interface FinishedFile {
+  readonly hash: string;
+  readonly bytes: number;
+  readonly proof: Proof;
+  readonly figures: { painted: number; paintS: number; encodeS: number; wallS: number };
+}
+
+/** Records the stored file and the audit row in one transaction. Throws LeaseLostError. */
+export async function completeExport(db: Db, lease: Lease, file: FinishedFile): Promise<void> {
+  await db.transaction(async (trx) => {
+    const changed = await held(trx, lease).update({
+      state: "done",
+      stage: "done",
+      frames_done: file.proof.frames,
+      frames_total: file.proof.frames,
+      file_hash: file.hash,
+      file_bytes: file.bytes,
+      proof: JSON.stringify(file.proof),
+      figures: JSON.stringify(file.figures),
+      error: null,
+      lease_token: null,
+      ended_at: trx.fn.now(3),
+    });
+    if (changed === 0) throw new LeaseLostError(lease.job.id);
+    const detail = { file: lease.job.fileName, hash: file.hash, proved: file.proof.passed };
+    await addAudit(trx, { memberId: lease.job.createdBy, action: "export.done", subject: lease.job.id, detail });
+  });
+}
+
+/** Ends an attempt: for good, or to be tried again after a pause that grows, with jitter. */
+export async function failExport(db: Db, lease: Lease, message: string, final: boolean): Promise<void> {
+  const ends = final || lease.job.attempts >= mostAttempts;
+  const pauseS = 2 ** lease.job.attempts * (0.75 + Math.random() / 2);
+  await held(db, lease).update(
+    ends
+      ? { state: "failed", stage: "failed", error: message, lease_token: null, ended_at: db.fn.now(3) }
+      : { state: "waiting", stage: "waiting", error: message, lease_token: null, available_at: later(db, pauseS) },
+  );
+}
+
+export async function endCancelled(db: Db, lease: Lease): Promise<void> {
+  await held(db, lease).update({ state: "cancelled", stage: "cancelled", lease_token: null, ended_at: db.fn.now(3) });
+}
+
+/** Gives a job back unharmed when its worker is told to stop: the attempt does not count. */
+export async function returnExport(db: Db, lease: Lease): Promise<void> {
+  await held(db, lease).update({
+    state: "waiting",
+    stage: "waiting",
+    lease_token: null,
+    attempts: lease.job.attempts - 1,
+    available_at: db.fn.now(3),
+  });
+}

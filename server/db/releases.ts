@@ -1,0 +1,80 @@
+import type { Design } from "@/core/document/design";
+import type { House } from "@/core/document/house";
+import { type Db, fromJson } from "./connection";
+
+export interface Release {
+  readonly id: string;
+  readonly designId: string;
+  readonly number: number;
+  readonly document: Design;
+  readonly house: House;
+  readonly publishedAt: Date;
+}
+
+interface Row {
+  id: string;
+  design_id: string;
+  number: number;
+  document: unknown;
+  house: unknown;
+  published_at: Date;
+}
+
+const toRelease = (row: Row): Release => ({
+  id: row.id,
+  designId: row.design_id,
+  number: row.number,
+  document: fromJson<Design>(row.document),
+  house: fromJson<House>(row.house),
+  publishedAt: row.published_at,
+});
+
+export async function findRelease(db: Db, id: string): Promise<Release | undefined> {
+  const row = await db<Row>("design_release").where({ id }).first();
+  return row && toRelease(row);
+}
+
+/** The newest release of a design. */
+export async function findNewestRelease(db: Db, designId: string): Promise<Release | undefined> {
+  const row = await db<Row>("design_release").where({ design_id: designId }).orderBy("number", "desc").first();
+  return row && toRelease(row);
+}
+
+export interface ShelfRow extends Release {
+  readonly clips: number;
+}
+
+/** The newest release of each design with the number of clips made from it, newest first. */
+export async function listNewestReleases(db: Db, page: { offset: number; limit: number }): Promise<ShelfRow[]> {
+  const newest = db("design_release").select("design_id").max("number as number").groupBy("design_id");
+  const clips = db("export_job").count("*").whereRaw("export_job.release_id = r.id and export_job.state = 'done'");
+  const rows = await db("design_release as r")
+    .join(newest.as("n"), (join) => join.on("n.design_id", "r.design_id").andOn("n.number", "r.number"))
+    .select("r.*", clips.as("clips"))
+    .orderBy([{ column: "r.published_at", order: "desc" }, "r.id"])
+    .offset(page.offset)
+    .limit(page.limit);
+  return rows.map((row: Row & { clips: number }) => ({ ...toRelease(row), clips: Number(row.clips) }));
+}
+
+export async function addDesign(db: Db, design: Design): Promise<void> {
+  await db("design").insert({ id: design.id, name: design.name, draft: JSON.stringify(design) });
+}
+
+/** Adds the next release of a design; the caller runs it in a transaction. */
+export async function addRelease(
+  db: Db,
+  release: { id: string; designId: string; document: Design; house: House; publishedBy: string },
+): Promise<number> {
+  const last = await db("design_release").where({ design_id: release.designId }).max("number as number").forUpdate();
+  const number = Number(last[0]?.number ?? 0) + 1;
+  await db("design_release").insert({
+    id: release.id,
+    design_id: release.designId,
+    number,
+    document: JSON.stringify(release.document),
+    house: JSON.stringify(release.house),
+    published_by: release.publishedBy,
+  });
+  return number;
+}

@@ -1,0 +1,36 @@
+import type { FillDesk, Shelf } from "@/contract/releases";
+import { pageSize } from "@/contract/answer";
+import { database } from "@/server/db/connection";
+import { listFootage } from "@/server/db/media";
+import { listOutputs } from "@/server/db/outputs";
+import { findNewestRelease, findRelease, listNewestReleases } from "@/server/db/releases";
+import { notFound } from "@/server/refusal";
+
+/** The newest release of every design, a page at a time. */
+export async function readShelf(page: number): Promise<Shelf> {
+  const rows = await listNewestReleases(database(), { offset: (page - 1) * pageSize, limit: pageSize + 1 });
+  const releases = rows.slice(0, pageSize).map((row) => ({ ...row, publishedAt: row.publishedAt.toISOString() }));
+  return { releases, page, more: rows.length > pageSize };
+}
+
+/** What the fill desk needs of one release. Refuses unknown ids. */
+export async function readFillDesk(releaseId: string): Promise<FillDesk> {
+  const db = database();
+  const release = await findRelease(db, releaseId);
+  if (!release) throw notFound("release");
+  const [newest, outputs, footage] = await Promise.all([
+    findNewestRelease(db, release.designId),
+    listOutputs(db),
+    listFootage(db),
+  ]);
+  const { id, number, document, house } = release;
+  return {
+    id,
+    number,
+    newer: newest && newest.number > number ? { id: newest.id, number: newest.number } : null,
+    document,
+    house,
+    outputs,
+    footage: footage.map(({ hash, name }) => ({ hash, name })),
+  };
+}

@@ -1,0 +1,174 @@
+import type { z } from "zod";
+import type { ExportView, NewExportRequest, Outbox } from "@/contract/exports";
+import { pageSize } from "@/contract/answer";
+import { checkValues, type Values } from "@/core/document/values";
+import type { Design } from "@/core/document/design";
+import type { Output } from "@/core/document/output";
+import { fileName } from "@/core/naming/file-name";
+import { allows } from "@/server/auth/handler";
+import { addAudit } from "@/server/db/audit";
+import { database } from "@/server/db/connection";
+import {
+  addExports,
+  cancelExport,
+  countExports,
+  findExport,
+  listExports,
+  retryExport,
+  takenFileNames,
+  type ExportJob,
+  type NewExport,
+} from "@/server/db/exports";
+import { newId } from "@/server/db/ids";
+import type { Member } from "@/server/db/members";
+import { listOutputs } from "@/server/db/outputs";
+import { findNewestRelease, findRelease } from "@/server/db/releases";
+import { notFound, Refusal } from "@/server/refusal";
+
+/** Checks a fill-in whole and queues one export for each format and output; all of them or none. */
+export async function createExports(member: Member, request: z.output<typeof NewExportRequest>): Promise<{ ids: string[] }> {
+  const db = database();
+  const release = await findRelease(db, request.releaseId);
+  if (!release) throw notFound("release");
+  if (!request.acceptOlder) {
+    const newest = await findNewestRelease(db, release.designId);
+    if (newest && newest.number > release.number) {
+      const message = `Release ${release.number} was replaced by release ${newest.number}. Open the newer one, or export this one all the same.`;
+      throw new Refusal(409, "release_stale", message, "releaseId", { id: newest.id, number: newest.number });
+    }
+  }
+  const faults = checkValues(release.document, request.values);
+  if (faults.length > 0) {
+    const first = faults[0]!;
+    throw new Refusal(422, `value_${first.code}`, first.message, `values.${first.field}`, faults);
+  }
+  for (const format of request.formats) {
+    if (!release.document.formats.includes(format)) {
+      throw new Refusal(422, "format_unknown", `This release has no format “${format}”.`, "formats");
+    }
+  }
+  const outputs = await listOutputs(db);
+  const chosen = request.outputs.map((id) => {
+    const output = outputs.find((candidate) => candidate.id === id);
+    if (!output) throw new Refusal(422, "output_unknown", `There is no output “${id}”.`, "outputs");
+    return output;
+  });
+
+  const jobs = await nameJobs(release.document, request.values, [...new Set(request.formats)], [...new Set(chosen)]);
+  const rows: NewExport[] = jobs.map((job) => ({
+    ...job,
+    id: newId(),
+    releaseId: release.id,
+    values: request.values,
+    createdBy: member.id,
+  }));
+  await db.transaction(async (trx) => {
+    await addExports(trx, rows);
+    for (const row of rows) {
+      const detail = { release: release.id, format: row.format, output: row.output.id, file: row.fileName };
+      await addAudit(trx, { memberId: member.id, action: "export.create", subject: row.id, detail });
+    }
+  });
+  return { ids: rows.map((row) => row.id) };
+}
+
+/** File names by the first filled line; a name that is taken gets a number. */
+async function nameJobs(design: Design, values: Values, formats: readonly string[], outputs: readonly Output[]) {
+  const line = design.fields.find((field) => field.kind === "line" && (values.fields[field.id] ?? "").trim() !== "");
+  const title = line ? values.fields[line.id]! : "";
+  const wanted = formats.flatMap((format) => outputs.map((output) => ({ design: design.name, title, format, output })));
+  const numbered = (parts: (typeof wanted)[number]) =>
+    Array.from({ length: 200 }, (_, n) => {
+      let skip = n;
+      return fileName(parts, () => skip-- > 0);
+    });
+  const taken = await takenFileNames(database(), wanted.flatMap(numbered));
+  return wanted.map((parts) => {
+    const name = fileName(parts, (candidate) => taken.has(candidate));
+    taken.add(name);
+    return { format: parts.format, output: parts.output, fileName: name };
+  });
+}
+
+export async function readOutbox(member: Member, page: number): Promise<Outbox> {
+  const db = database();
+  const [jobs, total] = await Promise.all([
+    listExports(db, { offset: (page - 1) * pageSize, limit: pageSize }),
+    countExports(db),
+  ]);
+  return { exports: jobs.map((job) => toView(job, member)), page, total };
+}
+
+export async function readExport(member: Member, id: string): Promise<ExportView> {
+  return toView(await existing(id), member);
+}
+
+/** Everyone may stop their own exports; a designer or owner anyone's. */
+export async function stopExport(member: Member, id: string): Promise<void> {
+  const job = await existing(id);
+  ownOrDesigner(member, job);
+  if (!(await cancelExport(database(), id))) {
+    throw new Refusal(409, "export_ended", "This export has already ended; there is nothing to cancel.");
+  }
+  await addAudit(database(), { memberId: member.id, action: "export.cancel", subject: id });
+}
+
+export async function repeatExport(member: Member, id: string): Promise<void> {
+  const job = await existing(id);
+  ownOrDesigner(member, job);
+  if (!(await retryExport(database(), id))) {
+    throw new Refusal(409, "export_not_ended", "Only a failed or cancelled export can be tried again.");
+  }
+  await addAudit(database(), { memberId: member.id, action: "export.retry", subject: id });
+}
+
+export interface FinishedExport {
+  readonly hash: string;
+  readonly bytes: number;
+  readonly fileName: string;
+  readonly output: Output;
+}
+
+export async function finishedExport(id: string): Promise<FinishedExport> {
+  const job = await existing(id);
+  if (job.state !== "done" || !job.fileHash || job.fileBytes === null) {
+    throw new Refusal(409, "export_unfinished", "This export has no file yet.");
+  }
+  return { hash: job.fileHash, bytes: job.fileBytes, fileName: job.fileName, output: job.output };
+}
+
+async function existing(id: string): Promise<ExportJob> {
+  const job = await findExport(database(), id);
+  if (!job) throw notFound("export");
+  return job;
+}
+
+function ownOrDesigner(member: Member, job: ExportJob): void {
+  if (job.createdBy !== member.id && !allows("designer", member.role)) {
+    throw new Refusal(403, "role", "Only the member who started this export, a designer or the owner may do that.");
+  }
+}
+
+function toView(job: ExportJob, member: Member): ExportView {
+  return {
+    id: job.id,
+    design: job.designName,
+    release: job.releaseNumber,
+    format: job.format,
+    output: job.output,
+    fileName: job.fileName,
+    by: job.createdByName,
+    mine: job.createdBy === member.id || allows("designer", member.role),
+    createdAt: job.createdAt.toISOString(),
+    state: job.state,
+    stage: job.stage,
+    attempts: job.attempts,
+    cancelling: job.cancelRequested && job.state === "leased",
+    framesDone: job.framesDone,
+    framesTotal: job.framesTotal,
+    error: job.error,
+    bytes: job.fileBytes,
+    proof: job.proof,
+    figures: job.figures,
+  };
+}

@@ -1,0 +1,48 @@
+import { Readable } from "node:stream";
+import { notFound, Refusal } from "@/server/refusal";
+import { isStored, readStored } from "./storage";
+
+export interface SentFile {
+  readonly hash: string;
+  readonly bytes: number;
+  readonly mime: string;
+  /** Offered for saving under this name; shown in place unless given. */
+  readonly saveAs?: string;
+}
+
+/** Streams a stored file, whole or the range a player asks for. */
+export async function sendFile(request: Request, file: SentFile): Promise<Response> {
+  if (!(await isStored(file.hash))) throw notFound("file");
+  const headers = new Headers({
+    "Content-Type": file.mime,
+    "Accept-Ranges": "bytes",
+    ETag: `"${file.hash}"`,
+    "Cache-Control": "private, max-age=31536000, immutable",
+    "X-Content-Type-Options": "nosniff",
+    "Content-Security-Policy": "default-src 'none'; sandbox",
+  });
+  if (file.saveAs) {
+    const plain = file.saveAs.replace(/[^A-Za-z0-9._-]/g, "-");
+    headers.set("Content-Disposition", `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(file.saveAs)}`);
+  }
+  const range = parseRange(request.headers.get("range"), file.bytes);
+  if (range === "unsatisfiable") throw new Refusal(416, "range", "The asked part lies outside the file.");
+  const { start, end } = range ?? { start: 0, end: file.bytes - 1 };
+  headers.set("Content-Length", String(end - start + 1));
+  if (range) headers.set("Content-Range", `bytes ${start}-${end}/${file.bytes}`);
+  const stream = Readable.toWeb(readStored(file.hash, { start, end })) as ReadableStream<Uint8Array>;
+  return new Response(stream, { status: range ? 206 : 200, headers });
+}
+
+/** One byte range of a Range header; undefined when the whole file is meant. Source: RFC 9110, 14.1.2. */
+export function parseRange(
+  header: string | null,
+  bytes: number,
+): { start: number; end: number } | "unsatisfiable" | undefined {
+  const match = /^bytes=(\d*)-(\d*)$/.exec(header ?? "");
+  if (!match || (match[1] === "" && match[2] === "")) return undefined;
+  const suffix = match[1] === "";
+  const start = suffix ? Math.max(0, bytes - Number(match[2])) : Number(match[1]);
+  const end = suffix || match[2] === "" ? bytes - 1 : Math.min(Number(match[2]), bytes - 1);
+  return start > end || start >= bytes ? "unsatisfiable" : { start, end };
+}

@@ -1,0 +1,54 @@
+import { database, disconnect } from "@/server/db/connection";
+import { claimNextExport } from "@/server/db/queue";
+import { log } from "@/server/log";
+import { runJob } from "./run-job";
+
+/** Pause between looks at an empty queue, and the longest while the database is gone. */
+const idleMs = 500;
+const longestPauseMs = 5000;
+
+const stop = new AbortController();
+let signals = 0;
+const onSignal = () => {
+  signals += 1;
+  if (signals > 1) process.exit(1);
+  log.info("stopping: the job in hand goes back to the queue");
+  stop.abort();
+};
+process.on("SIGTERM", onSignal);
+process.on("SIGINT", onSignal);
+// A worker whose parent has gone would render on for nobody.
+process.on("disconnect", onSignal);
+
+const pause = (ms: number) =>
+  new Promise<void>((resolve) => {
+    const timer = setTimeout(done, ms);
+    function done() {
+      clearTimeout(timer);
+      stop.signal.removeEventListener("abort", done);
+      resolve();
+    }
+    stop.signal.addEventListener("abort", done);
+  });
+
+async function main(): Promise<void> {
+  const db = database();
+  let waitMs = idleMs;
+  log.info("render worker is looking for exports");
+  while (!stop.signal.aborted) {
+    try {
+      const lease = await claimNextExport(db);
+      waitMs = idleMs;
+      if (lease) await runJob(db, lease, stop.signal);
+      else await pause(idleMs);
+    } catch (error) {
+      log.warn({ err: error }, "queue not reachable; trying again");
+      await pause(waitMs);
+      waitMs = Math.min(longestPauseMs, waitMs * 2);
+    }
+  }
+  await disconnect();
+}
+
+await main();
+process.exit(0);
