@@ -28,3 +28,9 @@ export const fileEnding: Readonly<Record<OutputKind, string>> = {
   "prores-4444": "mov",
   h264: "mp4",
 };
+
+export const mimeType: Readonly<Record<OutputKind, string>> = {
+  "vp9-alpha": "video/webm",
+  "prores-4444": "video/quicktime",
+  h264: "video/mp4",
+};

@@ -71,3 +71,10 @@ export function startingValues(design: Design): Values {
   for (const field of design.fields) fields[field.id] = field.default;
   return { fields, lengthS: design.length.default };
 }
+
+/** Values that show a design at its best: samples for lines, defaults for choices. */
+export function sampleValues(design: Design): Values {
+  const fields: Record<string, string> = {};
+  for (const field of design.fields) fields[field.id] = field.kind === "line" ? field.sample : field.default;
+  return { fields, lengthS: design.length.default };
+}

@@ -19,10 +19,15 @@ export interface FileNameParts {
   readonly output: Output;
 }
 
+/** A file's name before its number and ending. */
+export function fileStem({ design, title, format }: Omit<FileNameParts, "output">): string {
+  return [slug(design), slug(title), slug(format)].filter((part) => part !== "").join("_");
+}
+
 /** For example `Name-strap_Ngozi-Fairweather_wide.webm`; a name that is taken gets a number. */
-export function fileName({ design, title, format, output }: FileNameParts, taken: (name: string) => boolean): string {
-  const stem = [slug(design), slug(title), slug(format)].filter((part) => part !== "").join("_");
-  const ending = fileEnding[output.kind];
+export function fileName(parts: FileNameParts, taken: (name: string) => boolean): string {
+  const stem = fileStem(parts);
+  const ending = fileEnding[parts.output.kind];
   let name = `${stem}.${ending}`;
   for (let n = 2; taken(name); n++) name = `${stem}_${n}.${ending}`;
   return name;

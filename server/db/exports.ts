@@ -107,9 +107,13 @@ export async function countExports(db: Db): Promise<number> {
   return Number((await db("export_job").count("* as n"))[0]?.n ?? 0);
 }
 
-/** File names already promised to exports that are not cancelled or failed. */
-export async function takenFileNames(db: Db, names: readonly string[]): Promise<Set<string>> {
-  const rows = await db("export_job").whereIn("file_name", names).select("file_name");
+/** File names in use that begin with one of these stems. */
+export async function takenFileNames(db: Db, stems: readonly string[]): Promise<Set<string>> {
+  const rows = await db("export_job")
+    .where((any) => {
+      for (const stem of stems) any.orWhereRaw("file_name like ? escape '!'", [`${stem.replace(/[!%_]/g, "!$&")}%`]);
+    })
+    .select("file_name");
   return new Set(rows.map((row) => row.file_name as string));
 }
 

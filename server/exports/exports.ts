@@ -4,7 +4,7 @@ import { pageSize } from "@/contract/answer";
 import { checkValues, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
 import type { Output } from "@/core/document/output";
-import { fileName } from "@/core/naming/file-name";
+import { fileName, fileStem } from "@/core/naming/file-name";
 import { allows } from "@/server/auth/handler";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
@@ -77,12 +77,7 @@ async function nameJobs(design: Design, values: Values, formats: readonly string
   const line = design.fields.find((field) => field.kind === "line" && (values.fields[field.id] ?? "").trim() !== "");
   const title = line ? values.fields[line.id]! : "";
   const wanted = formats.flatMap((format) => outputs.map((output) => ({ design: design.name, title, format, output })));
-  const numbered = (parts: (typeof wanted)[number]) =>
-    Array.from({ length: 200 }, (_, n) => {
-      let skip = n;
-      return fileName(parts, () => skip-- > 0);
-    });
-  const taken = await takenFileNames(database(), wanted.flatMap(numbered));
+  const taken = await takenFileNames(database(), [...new Set(wanted.map(fileStem))]);
   return wanted.map((parts) => {
     const name = fileName(parts, (candidate) => taken.has(candidate));
     taken.add(name);

@@ -1,0 +1,13 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Design } from "@/core/document/design";
+import { parseDesign } from "@/core/document/upgrade";
+
+/** The demo designs, by id; their briefs are the garden's, their documents are data. */
+export const designIds = ["name-strap"] as const;
+
+export function readDesign(id: (typeof designIds)[number]): Design {
+  const parsed = parseDesign(JSON.parse(readFileSync(join(process.cwd(), "demo", "designs", `${id}.json`), "utf8")));
+  if (!parsed.ok) throw new Error(`${id}: ${parsed.faults.map((fault) => `${fault.path}: ${fault.message}`).join("; ")}`);
+  return parsed.design;
+}

@@ -1,0 +1,70 @@
+import { rm } from "node:fs/promises";
+import { join } from "node:path";
+import type { Role } from "@/contract/members";
+import { publish } from "@/server/designs/publish";
+import { hashPassword } from "@/server/auth/password";
+import type { Db } from "@/server/db/connection";
+import { addHouse, findHouse } from "@/server/db/house";
+import { newId } from "@/server/db/ids";
+import { addMedia } from "@/server/db/media";
+import { addMember } from "@/server/db/members";
+import { addOutput } from "@/server/db/outputs";
+import { addDesign } from "@/server/db/releases";
+import { makeWorkFolder, storeFile } from "@/server/files/storage";
+import { designIds, readDesign } from "./designs";
+import { footageSeconds, makeFootage } from "./footage";
+import { house } from "./house";
+import { outputsOver } from "./outputs";
+
+/** The demo members' password, as printed at every start. */
+export const demoPassword = "fern-moss-paper";
+
+export const demoMembers: readonly { email: string; name: string; role: Role }[] = [
+  { email: "odile@quillmere.example", name: "Odile Marchbanks", role: "owner" },
+  { email: "tomas@quillmere.example", name: "Tomás Fennimore", role: "designer" },
+  { email: "ines@quillmere.example", name: "Ines Halloran", role: "contributor" },
+];
+
+/** Puts the demo world into an empty database; false when there is already something in it. */
+export async function seed(db: Db): Promise<boolean> {
+  if (await findHouse(db)) return false;
+  const footage = await storeFootage();
+  const passwordHash = await hashPassword(demoPassword);
+  await db.transaction(async (trx) => {
+    await addMedia(trx, footage);
+    const ids = new Map<Role, string>();
+    for (const member of demoMembers) {
+      const id = newId();
+      ids.set(member.role, id);
+      await addMember(trx, { ...member, id, passwordHash });
+    }
+    for (const [i, output] of outputsOver(footage.hash).entries()) await addOutput(trx, output, i);
+    for (const id of designIds) {
+      const design = readDesign(id);
+      await addDesign(trx, design);
+      await publish(trx, design, house, ids.get("designer")!);
+    }
+    // Last, because an empty house means an empty world.
+    await addHouse(trx, house);
+  });
+  return true;
+}
+
+async function storeFootage() {
+  const folder = await makeWorkFolder("seed");
+  const file = join(folder, "glasshouse.mp4");
+  await makeFootage(file);
+  const { hash, bytes } = await storeFile(file);
+  await rm(folder, { recursive: true, force: true });
+  return {
+    hash,
+    bytes,
+    name: "Glasshouse fronds",
+    kind: "video" as const,
+    mime: "video/mp4",
+    width: 1280,
+    height: 720,
+    durationS: footageSeconds,
+    isFootage: true,
+  };
+}

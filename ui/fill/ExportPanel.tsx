@@ -1,0 +1,112 @@
+"use client";
+import Link from "next/link";
+import { useState } from "react";
+import { z } from "zod";
+import type { FillDesk } from "@/contract/releases";
+import type { NewExportRequest } from "@/contract/exports";
+import type { OutputKind } from "@/core/document/output";
+import type { ValueFault, Values } from "@/core/document/values";
+import { ApiError, call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+
+const technical: Readonly<Record<OutputKind, string>> = {
+  "vp9-alpha": "WebM, VP9 with alpha: for web pages and light editing",
+  "prores-4444": "MOV, ProRes 4444: for editing programs",
+  h264: "MP4, H.264: ready to post, with sound",
+};
+
+/** Which formats and outputs, and the one button that makes them. */
+export function ExportPanel({ desk, values, faults, cut, onStopped }: {
+  desk: FillDesk;
+  values: Values;
+  faults: readonly ValueFault[];
+  cut: boolean;
+  onStopped: (fields: readonly string[]) => void;
+}) {
+  const { document: design, house, outputs } = desk;
+  const formats = house.formats.filter((format) => design.formats.includes(format.id));
+  const [chosenFormats, setFormats] = useState<readonly string[]>(design.formats);
+  const [chosenOutputs, setOutputs] = useState<readonly string[]>(outputs.slice(0, 1).map((output) => output.id));
+  const [answer, setAnswer] = useState<{ made: number } | { error: ApiError } | undefined>();
+  const [busy, setBusy] = useState(false);
+  const count = chosenFormats.length * chosenOutputs.length;
+  const toggle = (list: readonly string[], id: string) =>
+    list.includes(id) ? list.filter((other) => other !== id) : [...list, id];
+
+  const start = async (acceptOlder: boolean) => {
+    onStopped(faults.map((fault) => fault.field));
+    if (faults.length > 0 || cut) {
+      const first = faults[0]?.message ?? "A text does not fit and is cut. Shorten it.";
+      setAnswer({ error: new ApiError(422, "values", first) });
+      return;
+    }
+    setBusy(true);
+    setAnswer(undefined);
+    const request: NewExportRequest = {
+      releaseId: desk.id,
+      values,
+      formats: [...chosenFormats],
+      outputs: [...chosenOutputs],
+      acceptOlder,
+    };
+    try {
+      const { ids } = await call("/api/exports", z.object({ ids: z.array(z.string()) }), request);
+      setAnswer({ made: ids.length });
+    } catch (error) {
+      setAnswer({ error: error as ApiError });
+    }
+    setBusy(false);
+  };
+
+  return (
+    <section className="export-panel" aria-label="Export">
+      <h2 className="rubric">Export</h2>
+      <fieldset>
+        <legend>Formats</legend>
+        {formats.map((format) => (
+          <label key={format.id} className="tick">
+            <input
+              type="checkbox"
+              checked={chosenFormats.includes(format.id)}
+              onChange={() => setFormats(toggle(chosenFormats, format.id))}
+            />
+            {format.name}
+          </label>
+        ))}
+      </fieldset>
+      <fieldset>
+        <legend>Kinds of file</legend>
+        {outputs.map((output) => (
+          <label key={output.id} className="tick">
+            <input
+              type="checkbox"
+              checked={chosenOutputs.includes(output.id)}
+              onChange={() => setOutputs(toggle(chosenOutputs, output.id))}
+            />
+            {output.name} <small>{technical[output.kind]}</small>
+          </label>
+        ))}
+      </fieldset>
+      <div className="export-panel__go">
+        <button type="button" className="btn btn-primary" disabled={busy || count === 0} onClick={() => start(false)}>
+          {count === 0 ? "Choose a format and a kind" : `Export ${count} ${count === 1 ? "clip" : "clips"}`}
+        </button>
+        {answer && "made" in answer && (
+          <Notice weight="note">
+            {answer.made} {answer.made === 1 ? "clip is" : "clips are"} on the way. <Link href="/outbox">See the outbox</Link>
+          </Notice>
+        )}
+        {answer && "error" in answer && (
+          <>
+            <Notice weight="stop">{answer.error.message}</Notice>
+            {answer.error.code === "release_stale" && (
+              <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => start(true)}>
+                Export this release all the same
+              </button>
+            )}
+          </>
+        )}
+      </div>
+    </section>
+  );
+}

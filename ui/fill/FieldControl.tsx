@@ -1,0 +1,120 @@
+"use client";
+import { useId } from "react";
+import { assertNever } from "@/core/assert-never";
+import type { Field } from "@/core/document/field";
+import type { House } from "@/core/document/house";
+import { countCharacters } from "@/core/document/values";
+import { Notice } from "@/ui/parts/Notice";
+import { MarkPicture } from "./MarkPicture";
+
+export interface FieldNote {
+  readonly weight: "stop" | "warn" | "note";
+  readonly text: string;
+}
+
+/** One field of the form with its help and what is to be said about its value. */
+export function FieldControl({ field, value, house, notes, onChange, onLeave }: {
+  field: Field;
+  value: string;
+  house: House;
+  notes: readonly FieldNote[];
+  onChange: (value: string) => void;
+  onLeave: () => void;
+}) {
+  const id = useId();
+  const stopped = notes.some((note) => note.weight === "stop");
+  return (
+    <div className="field" data-field={field.id}>
+      {field.kind === "line" ? (
+        <LineControl id={id} field={field} value={value} stopped={stopped} onChange={onChange} onLeave={onLeave} />
+      ) : (
+        <fieldset aria-describedby={`${id}-help`}>
+          <legend>{field.label}</legend>
+          <Choices field={field} value={value} house={house} name={id} onChange={onChange} />
+        </fieldset>
+      )}
+      <p className="field__help" id={`${id}-help`}>
+        {field.help}
+      </p>
+      <div id={`${id}-notes`}>
+        {notes.map((note) => (
+          <Notice key={note.text} weight={note.weight}>
+            {note.text}
+          </Notice>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function LineControl({ id, field, value, stopped, onChange, onLeave }: {
+  id: string;
+  field: Extract<Field, { kind: "line" }>;
+  value: string;
+  stopped: boolean;
+  onChange: (value: string) => void;
+  onLeave: () => void;
+}) {
+  const used = countCharacters(value.trim());
+  return (
+    <>
+      <label htmlFor={id} className="field__label">
+        {field.label} {!field.required && <small>may be empty</small>}
+        <span className={`figures field__count${used > field.max ? " field__count--over" : ""}`}>
+          {used} of {field.max}
+        </span>
+      </label>
+      <input
+        id={id}
+        type="text"
+        dir="auto"
+        className={`form-control${stopped ? " is-invalid" : ""}`}
+        value={value}
+        placeholder={field.sample}
+        aria-required={field.required}
+        aria-invalid={stopped}
+        aria-describedby={`${id}-help ${id}-notes`}
+        onChange={(event) => onChange(event.target.value)}
+        onBlur={onLeave}
+      />
+    </>
+  );
+}
+
+function Choices({ field, value, house, name, onChange }: {
+  field: Exclude<Field, { kind: "line" }>;
+  value: string;
+  house: House;
+  name: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <div className={`choices choices-${field.kind}`}>
+      {field.choices.map((choice) => {
+        const shown = specimen(field, choice, house);
+        return (
+          <label key={choice} className="choice" title={shown.label}>
+            <input type="radio" name={name} value={choice} checked={value === choice} onChange={() => onChange(choice)} />
+            {shown.picture}
+            <span>{shown.label}</span>
+          </label>
+        );
+      })}
+    </div>
+  );
+}
+
+function specimen(field: Exclude<Field, { kind: "line" }>, choice: string, house: House) {
+  switch (field.kind) {
+    case "colour": {
+      const colour = house.colours.find((entry) => entry.role === choice);
+      return { label: colour?.name ?? choice, picture: <i className="swatch" style={{ background: colour?.hex }} aria-hidden /> };
+    }
+    case "mark": {
+      const mark = house.marks.find((entry) => entry.id === choice);
+      return { label: mark?.name ?? choice, picture: mark ? <MarkPicture mark={mark} house={house} /> : null };
+    }
+    default:
+      return assertNever(field);
+  }
+}

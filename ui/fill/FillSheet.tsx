@@ -1,0 +1,198 @@
+"use client";
+import Link from "next/link";
+import { useEffect, useMemo, useState } from "react";
+import type { FillDesk } from "@/contract/releases";
+import type { Field } from "@/core/document/field";
+import { checkValues, startingValues } from "@/core/document/values";
+import { Notice } from "@/ui/parts/Notice";
+import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
+import { Transport } from "@/ui/stage/Transport";
+import { usePlayer } from "@/ui/stage/use-player";
+import { ExportPanel } from "./ExportPanel";
+import { FieldControl } from "./FieldControl";
+import { notesByField } from "./notes";
+import { useDraft } from "./use-draft";
+
+const plates: readonly { id: Plate; label: string }[] = [
+  { id: "dark", label: "Dark" },
+  { id: "light", label: "Light" },
+  { id: "checker", label: "Checker" },
+  { id: "footage", label: "Footage" },
+];
+
+/** Form left, all formats right, what is wrong under the field that causes it, export below. */
+export function FillSheet({ desk }: { desk: FillDesk }) {
+  const { document: design, house } = desk;
+  const [values, setValues, startOver] = useDraft(desk.id, startingValues(design));
+  const [visited, setVisited] = useState<ReadonlySet<string>>(new Set());
+  const [plate, setPlate] = useState<Plate>("dark");
+  const [guides, setGuides] = useState(false);
+  const faults = useMemo(() => checkValues(design, values), [design, values]);
+  const lengthGood = !faults.some((fault) => fault.field === "length");
+  const scene = useMemo(() => {
+    // An impossible length must not stop the preview: it goes on with the design's own.
+    const shown = lengthGood ? values : { ...values, lengthS: design.length.default };
+    return { request: { design, values: shown, house, samples: true }, formats: design.formats };
+  }, [design, house, values, lengthGood]);
+  const { player, view } = usePlayer(scene);
+  const { fields: notes, others } = notesByField(design, faults, view.stage, visited);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest("input[type=text], input[type=number], textarea, select, button, a")) return;
+      if (event.key === " ") player.toggle();
+      else if (event.key === ",") player.step(-1);
+      else if (event.key === ".") player.step(1);
+      else if (event.key === "g") setGuides((on) => !on);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [player]);
+
+  const groups = [...new Set(design.fields.map((field) => field.group))];
+  const visit = (id: string) => setVisited((before) => new Set(before).add(id));
+  const change = (field: Field, value: string) => setValues({ ...values, fields: { ...values.fields, [field.id]: value } });
+  const formats = house.formats.filter((format) => design.formats.includes(format.id));
+  const lengthS = values.lengthS ?? design.length.default;
+  const lengthFault = faults.find((fault) => fault.field === "length");
+
+  return (
+    <main className="fill">
+      <section className="fill__form" aria-label="Fields">
+        <div className="fill__head">
+          <p className="trail">
+            <Link href="/">Shelf</Link>
+          </p>
+          <h1>{design.name}</h1>
+          <p className="figures quiet">Release {desk.number}</p>
+        </div>
+        {desk.newer && (
+          <Notice weight="warn">
+            This release was replaced. <Link href={`/fill/${desk.newer.id}`}>Open release {desk.newer.number}</Link>
+          </Notice>
+        )}
+        {design.notes && <p className="fill__notes">{design.notes}</p>}
+        {groups.map((group) => (
+          <section key={group} className="fill__group">
+            <h2 className="rubric">{group || "Fields"}</h2>
+            {design.fields
+              .filter((field) => field.group === group)
+              .map((field) => (
+                <FieldControl
+                  key={field.id}
+                  field={field}
+                  value={values.fields[field.id] ?? field.default}
+                  house={house}
+                  notes={notes.get(field.id) ?? []}
+                  onChange={(value) => change(field, value)}
+                  onLeave={() => visit(field.id)}
+                />
+              ))}
+          </section>
+        ))}
+        <section className="fill__group">
+          <h2 className="rubric">Length</h2>
+          <div className="field" data-field="length">
+            <label className="field__label" htmlFor="length">
+              Length of the clip
+              <span className="figures field__count">
+                {design.length.min} to {design.length.max} s
+              </span>
+            </label>
+            <div className="length">
+              <input
+                type="range"
+                aria-label="Length, as a slider"
+                min={design.length.min}
+                max={design.length.max}
+                step={0.5}
+                value={lengthS}
+                onChange={(event) => setValues({ ...values, lengthS: Number(event.target.value) })}
+              />
+              <input
+                id="length"
+                type="number"
+                className={`form-control figures${lengthFault ? " is-invalid" : ""}`}
+                min={design.length.min}
+                max={design.length.max}
+                step={0.1}
+                value={Number.isFinite(lengthS) ? lengthS : ""}
+                onChange={(event) => setValues({ ...values, lengthS: Math.max(0.1, Number(event.target.value) || 0.1) })}
+              />
+              <span>s</span>
+            </div>
+            <p className="field__help">It arrives and leaves at its own pace; only the stay grows.</p>
+            {lengthFault && <Notice weight="stop">{lengthFault.message}</Notice>}
+            {(notes.get("length") ?? []).filter((note) => note.text !== lengthFault?.message).map((note) => (
+              <Notice key={note.text} weight={note.weight}>
+                {note.text}
+              </Notice>
+            ))}
+          </div>
+        </section>
+        <button
+          type="button"
+          className="btn btn-link btn-sm fill__over"
+          onClick={() => {
+            startOver();
+            setVisited(new Set());
+          }}
+        >
+          Empty the form
+        </button>
+      </section>
+
+      <section className="fill__stage" aria-label="Preview">
+        <div className="fill__bar">
+          <h2 className="rubric">All formats</h2>
+          <div className="segments" role="radiogroup" aria-label="Ground to judge against">
+            {plates.map(({ id, label }) => (
+              <button
+                key={id}
+                type="button"
+                role="radio"
+                aria-checked={plate === id}
+                disabled={id === "footage" && desk.footage.length === 0}
+                onClick={() => setPlate(id)}
+              >
+                {label}
+              </button>
+            ))}
+          </div>
+          <button type="button" className="segments__single" aria-pressed={guides} onClick={() => setGuides(!guides)}>
+            Safe areas
+          </button>
+        </div>
+        {view.stage.kind === "failed" && <Notice weight="stop">The preview stopped: {view.stage.message}</Notice>}
+        {others.map((note) => (
+          <Notice key={note.text} weight={note.weight}>
+            {note.text}
+          </Notice>
+        ))}
+        <div className={`fill__formats${view.stage.kind === "loading" ? " is-loading" : ""}`}>
+          {formats.map((format) => (
+            <FormatStage
+              key={format.id}
+              format={format}
+              player={player}
+              plate={plate}
+              footage={desk.footage[0]?.hash}
+              guides={guides}
+            />
+          ))}
+        </div>
+        <Transport player={player} view={view} />
+        <ExportPanel
+          desk={desk}
+          values={values}
+          faults={faults}
+          cut={[...notes.values()].flat().some((note) => note.weight === "stop" && note.text.includes("cut"))}
+          onStopped={(ids) => setVisited((before) => new Set([...before, ...ids]))}
+        />
+      </section>
+    </main>
+  );
+}

@@ -1,0 +1,85 @@
+"use client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import Link from "next/link";
+import { useState } from "react";
+import { z } from "zod";
+import { Outbox as OutboxShape, type ExportView } from "@/contract/exports";
+import { pageSize } from "@/contract/answer";
+import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+import { ExportRow } from "./ExportRow";
+
+const isOpen = (job: ExportView) => job.state === "waiting" || job.state === "leased";
+
+/** Everything that was asked for, how far it is, and the proof of what is finished. */
+export function Outbox() {
+  const [page, setPage] = useState(1);
+  const [error, setError] = useState<string>();
+  const queries = useQueryClient();
+  const outbox = useQuery({
+    queryKey: ["outbox", page],
+    queryFn: () => call(`/api/exports?page=${page}`, OutboxShape),
+    refetchInterval: (query) => (query.state.data?.exports.some(isOpen) ? 700 : 5000),
+  });
+  const act = async (job: ExportView, deed: "cancel" | "retry") => {
+    setError(undefined);
+    try {
+      await call(`/api/exports/${job.id}/${deed}`, z.null(), {});
+    } catch (failure) {
+      setError((failure as Error).message);
+    }
+    await queries.invalidateQueries({ queryKey: ["outbox"] });
+  };
+  const jobs = outbox.data?.exports ?? [];
+  const pages = Math.max(1, Math.ceil((outbox.data?.total ?? 0) / pageSize));
+  return (
+    <main className="page outbox">
+      <div className="page__head">
+        <h1>Outbox</h1>
+        <p>Every file is decoded again after it is made and compared with what was painted: that is its proof.</p>
+      </div>
+      {(error ?? outbox.error) && <Notice weight="stop">{error ?? outbox.error?.message}</Notice>}
+      {outbox.isPending && <p className="quiet">Fetching the outbox …</p>}
+      {outbox.data && jobs.length === 0 && (
+        <Notice weight="note">
+          No clip has been made yet. Choose a design on the <Link href="/">shelf</Link>, fill it in and export it.
+        </Notice>
+      )}
+      {jobs.length > 0 && (
+        <table className="outbox__table">
+          <thead>
+            <tr>
+              <th scope="col">Clip</th>
+              <th scope="col">Kind</th>
+              <th scope="col">State</th>
+              <th scope="col" className="num">
+                Size
+              </th>
+              <th scope="col">
+                <span className="visually-hidden">Actions</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {jobs.map((job) => (
+              <ExportRow key={job.id} job={job} onAct={(deed) => act(job, deed)} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {pages > 1 && (
+        <nav className="pager" aria-label="Pages">
+          <button className="btn btn-outline-secondary" disabled={page === 1} onClick={() => setPage(page - 1)}>
+            Newer
+          </button>
+          <span className="figures">
+            {page} of {pages}
+          </span>
+          <button className="btn btn-outline-secondary" disabled={page === pages} onClick={() => setPage(page + 1)}>
+            Older
+          </button>
+        </nav>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,80 @@
+"use client";
+import { useState } from "react";
+import type { ExportView } from "@/contract/exports";
+import type { Proof } from "@/core/document/proof";
+import { Notice } from "@/ui/parts/Notice";
+
+const grounds = ["dark", "light", "checker"] as const;
+
+/** What was measured on the finished file, and the file itself over grounds that show bad edges. */
+export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
+  const [ground, setGround] = useState<(typeof grounds)[number]>("dark");
+  const facts: readonly (readonly [string, string])[] = [
+    ["Frames, decoded", String(proof.frames)],
+    ["Size", `${proof.width} × ${proof.height}`],
+    ["Rate", `${proof.rate} a second`],
+    ["Duration", `${proof.durationS.toFixed(2)} s`],
+    ["See-through range", proof.alpha ? `${proof.alpha.min} to ${proof.alpha.max} of 255` : "none, it is opaque"],
+    ["Sound", proof.sound ? "yes" : "none"],
+    ["Frames painted", job.figures ? `${job.figures.painted} of ${proof.frames}, the rest held` : "–"],
+    ["Time", job.figures ? `${job.figures.wallS.toFixed(1)} s` : "–"],
+  ];
+  return (
+    <div className="proof">
+      <div className="proof__facts">
+        {proof.faults.map((fault) => (
+          <Notice key={fault} weight="stop">
+            Not as asked: {fault}.
+          </Notice>
+        ))}
+        <dl className="figures">
+          {facts.map(([name, value]) => (
+            <div key={name}>
+              <dt>{name}</dt>
+              <dd>{value}</dd>
+            </div>
+          ))}
+        </dl>
+        <table className="figures proof__instants">
+          <caption>Compared with the painted picture, in levels of 255</caption>
+          <thead>
+            <tr>
+              <th scope="col">Frame</th>
+              <th scope="col">Mean difference</th>
+              <th scope="col">Largest, at an edge</th>
+            </tr>
+          </thead>
+          <tbody>
+            {proof.instants.map((instant) => (
+              <tr key={instant.frame}>
+                <td>{instant.frame}</td>
+                <td>{instant.meanError.toFixed(2)}</td>
+                <td>{instant.maxError}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {job.output.kind === "prores-4444" ? (
+        <p className="quiet proof__none">
+          Browsers can’t play this kind. Lay it over footage in an editing program; it needs no setting for alpha.
+        </p>
+      ) : (
+        <div className="proof__view">
+          <div className={`proof__ground plate-${ground}`}>
+            <video src={`/api/exports/${job.id}/file`} controls loop muted playsInline preload="metadata" />
+          </div>
+          {job.output.kind === "vp9-alpha" && (
+            <div className="segments" role="radiogroup" aria-label="Ground">
+              {grounds.map((id) => (
+                <button key={id} type="button" role="radio" aria-checked={ground === id} onClick={() => setGround(id)}>
+                  {id[0]!.toUpperCase() + id.slice(1)}
+                </button>
+              ))}
+            </div>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,42 @@
+"use client";
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import { z } from "zod";
+import type { MemberView } from "@/contract/members";
+import { call } from "./api";
+
+const places = [
+  { href: "/", label: "Shelf" },
+  { href: "/outbox", label: "Outbox" },
+];
+
+/** The head of every page: the name, the ways to go, who is signed in. */
+export function Masthead({ member }: { member: MemberView }) {
+  const path = usePathname();
+  const signOut = async () => {
+    await call("/api/sign-out", z.null(), {});
+    location.assign("/sign-in");
+  };
+  return (
+    <header className="masthead">
+      <Link href="/" className="masthead__name" aria-label="Rubrick, to the shelf">
+        <span aria-hidden>¶</span> Rubrick
+      </Link>
+      <nav aria-label="Main">
+        {places.map(({ href, label }) => (
+          <Link key={href} href={href} aria-current={path === href ? "page" : undefined}>
+            {label}
+          </Link>
+        ))}
+      </nav>
+      <div className="masthead__member">
+        <span>
+          {member.name} <small>{member.role}</small>
+        </span>
+        <button type="button" className="btn btn-link btn-sm" onClick={signOut}>
+          Sign out
+        </button>
+      </div>
+    </header>
+  );
+}

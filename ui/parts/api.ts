@@ -1,0 +1,43 @@
+import type { z } from "zod";
+import { Failure } from "@/contract/answer";
+
+/** A refused or failed request, with words to show where it happened. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly where?: string,
+    readonly detail?: unknown,
+  ) {
+    super(message);
+    this.name = "ApiError";
+  }
+}
+
+/** Calls a handler and reads its answer by the contract's shape. Throws ApiError. */
+export async function call<T>(path: string, shape: z.ZodType<T>, body?: unknown): Promise<T> {
+  let answer: Response;
+  try {
+    answer = await fetch(path, body === undefined ? {} : post(body));
+  } catch {
+    throw new ApiError(0, "offline", "Rubrick can’t be reached. Check the connection; what you typed is kept.");
+  }
+  const json: unknown = await answer.json().catch(() => undefined);
+  if (!answer.ok) {
+    const failure = Failure.safeParse(json);
+    if (!failure.success) throw new ApiError(answer.status, "unreadable", "The answer could not be read. Try again.");
+    const { code, message, where, detail } = failure.data.error;
+    if (code === "signed_out" && typeof location !== "undefined" && location.pathname !== "/sign-in") {
+      location.assign(`/sign-in?to=${encodeURIComponent(location.pathname)}`);
+    }
+    throw new ApiError(answer.status, code, message, where, detail);
+  }
+  return shape.parse((json as { data: unknown }).data);
+}
+
+const post = (body: unknown): RequestInit => ({
+  method: "POST",
+  headers: { "Content-Type": "application/json" },
+  body: JSON.stringify(body),
+});

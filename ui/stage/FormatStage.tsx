@@ -1,0 +1,40 @@
+"use client";
+import { useCallback } from "react";
+import type { Format } from "@/core/document/format";
+import type { StagePlayer } from "./player";
+
+export type Plate = "light" | "dark" | "checker" | "footage";
+
+/** One format of a stage: a plate to judge against, and the graphic at its place over it. */
+export function FormatStage({ format, player, plate, footage, guides = false }: {
+  format: Format;
+  player: StagePlayer;
+  plate: Plate;
+  footage?: string | undefined;
+  guides?: boolean;
+}) {
+  const attach = useCallback(
+    (canvas: HTMLCanvasElement | null) => player.attach(format.id, canvas),
+    [player, format.id],
+  );
+  return (
+    <figure className="format-stage" style={{ "--ratio": format.width / format.height } as React.CSSProperties}>
+      <div className={`format-stage__plate plate-${plate}`}>
+        {plate === "footage" && footage !== undefined && (
+          <video src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
+        )}
+        <canvas ref={attach} role="img" aria-label={`Preview, ${format.name}`} />
+        {guides && (
+          <span
+            className="format-stage__safe"
+            style={{ inset: `${format.titleSafe * 100}%` }}
+            aria-hidden
+          />
+        )}
+      </div>
+      <figcaption>
+        {format.name} <span className="figures">{format.width} × {format.height}</span>
+      </figcaption>
+    </figure>
+  );
+}

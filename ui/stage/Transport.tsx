@@ -1,0 +1,60 @@
+"use client";
+import { PauseFill, PlayFill } from "react-bootstrap-icons";
+import { frameToS } from "@/core/document/fps";
+import type { PlayerView, StagePlayer } from "./player";
+
+const seconds = (timeS: number) => `${timeS.toFixed(2)} s`;
+
+/** Play, and a ruler of the clip: arrive, stay and leave to scale with the time needle. */
+export function Transport({ player, view }: { player: StagePlayer; view: PlayerView }) {
+  const first = view.stage.kind === "ready" ? view.stage.formats[0] : undefined;
+  const { lengthS } = view;
+  const share = (partS: number) => `${lengthS > 0 ? (100 * partS) / lengthS : 0}%`;
+  return (
+    <div className="transport">
+      <button
+        type="button"
+        className="transport__play"
+        onClick={() => player.toggle()}
+        disabled={!first}
+        aria-label={view.playing ? "Pause" : "Play"}
+        title={`${view.playing ? "Pause" : "Play"} (Space)`}
+      >
+        {view.playing ? <PauseFill /> : <PlayFill />}
+      </button>
+      <div className="transport__ruler">
+        {first && (
+          <div className="transport__phases" aria-hidden>
+            <span className="phase phase-arrive" style={{ width: share(first.arriveS) }} title="Arrive">
+              <b>Arrive</b>
+            </span>
+            <span className="phase phase-stay" title="Stay">
+              <b>Stay</b>
+            </span>
+            <span className="phase phase-leave" style={{ width: share(first.leaveS) }} title="Leave">
+              <b>Leave</b>
+            </span>
+          </div>
+        )}
+        <input
+          type="range"
+          min={0}
+          max={lengthS || 1}
+          step={frameToS(1, player.fps)}
+          value={view.timeS}
+          disabled={!first}
+          aria-label="Instant of the clip"
+          aria-valuetext={seconds(view.timeS)}
+          onChange={(event) => {
+            player.pause();
+            player.seek(Number(event.target.value));
+          }}
+        />
+        <i className="transport__needle" style={{ left: share(view.timeS) }} aria-hidden />
+      </div>
+      <output className="figures transport__time">
+        {seconds(view.timeS)} <small>of {seconds(lengthS)}</small>
+      </output>
+    </div>
+  );
+}

@@ -1,0 +1,200 @@
+import type { Fps } from "@/core/document/fps";
+import { frameCount, frameToS } from "@/core/document/fps";
+import type { Issue } from "@/core/issue";
+import type { SceneRequest } from "@/core/scene";
+import { stageClient } from "./client";
+import type { PaintedFrame, PreparedFormat } from "./protocol";
+
+export type StageState =
+  | { readonly kind: "loading" }
+  | { readonly kind: "ready"; readonly formats: readonly PreparedFormat[] }
+  | { readonly kind: "fault"; readonly issue: Issue }
+  | { readonly kind: "failed"; readonly message: string };
+
+export interface PlayerView {
+  readonly stage: StageState;
+  readonly playing: boolean;
+  readonly timeS: number;
+  readonly lengthS: number;
+}
+
+export interface StageScene {
+  readonly request: Omit<SceneRequest, "format">;
+  readonly formats: readonly string[];
+}
+
+let stages = 0;
+
+/**
+ * Shows one filled-in design in several formats at once. Holds the clock; painting happens in the worker, one round
+ * at a time, so that a slow machine drops frames and never falls behind.
+ */
+export class StagePlayer {
+  private readonly stage = `stage-${++stages}`;
+  private readonly canvases = new Map<string, HTMLCanvasElement>();
+  private readonly listeners = new Set<() => void>();
+  private view: PlayerView = { stage: { kind: "loading" }, playing: false, timeS: 0, lengthS: 0 };
+  private next: StageScene | undefined;
+  private preparing = false;
+  private painting = false;
+  private dirty = false;
+  private afresh = true;
+  private ticker = 0;
+  private clock = { startedMs: 0, fromS: 0 };
+  private placed = false;
+
+  constructor(readonly fps: Fps) {}
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly snapshot = (): PlayerView => this.view;
+
+  /** Shows a new version; while one is being prepared only the newest waiting one is kept. */
+  show(scene: StageScene): void {
+    this.next = scene;
+    if (!this.preparing) void this.prepare();
+  }
+
+  readonly attach = (format: string, canvas: HTMLCanvasElement | null): void => {
+    if (canvas) this.canvases.set(format, canvas);
+    else this.canvases.delete(format);
+    this.repaint(true);
+  };
+
+  play(): void {
+    if (this.view.playing) return;
+    const atEnd = this.view.timeS >= this.lastS() - 1e-6;
+    this.clock = { startedMs: performance.now(), fromS: atEnd ? 0 : this.view.timeS };
+    this.change({ playing: true });
+    this.ticker = requestAnimationFrame(this.tick);
+  }
+
+  pause(): void {
+    cancelAnimationFrame(this.ticker);
+    this.change({ playing: false });
+  }
+
+  toggle(): void {
+    if (this.view.playing) this.pause();
+    else this.play();
+  }
+
+  /** Goes to an instant; what plays goes on from there. */
+  seek(timeS: number): void {
+    const clamped = Math.min(this.lastS(), Math.max(0, timeS));
+    this.clock = { startedMs: performance.now(), fromS: clamped };
+    this.change({ timeS: clamped });
+    this.repaint(false);
+  }
+
+  step(frames: number): void {
+    this.pause();
+    const frame = Math.round((this.view.timeS * this.fps.num) / this.fps.den);
+    this.seek(frameToS(frame + frames, this.fps));
+  }
+
+  seekPoster(): void {
+    if (this.view.stage.kind === "ready") this.seek(this.view.stage.formats[0]?.posterS ?? 0);
+  }
+
+  dispose(): void {
+    cancelAnimationFrame(this.ticker);
+    this.canvases.clear();
+    void stageClient().call({ kind: "drop", stage: this.stage });
+  }
+
+  private lastS(): number {
+    const frames = frameCount(this.view.lengthS || frameToS(1, this.fps), this.fps);
+    return frameToS(frames - 1, this.fps);
+  }
+
+  private readonly tick = (nowMs: number): void => {
+    if (!this.view.playing) return;
+    const lengthS = this.view.lengthS || 1;
+    const ranS = this.clock.fromS + Math.max(0, nowMs - this.clock.startedMs) / 1000;
+    const frame = Math.floor(((ranS % lengthS) * this.fps.num) / this.fps.den);
+    const timeS = Math.min(frameToS(frame, this.fps), this.lastS());
+    if (timeS !== this.view.timeS) {
+      this.change({ timeS });
+      this.repaint(false);
+    }
+    this.ticker = requestAnimationFrame(this.tick);
+  };
+
+  private async prepare(): Promise<void> {
+    this.preparing = true;
+    while (this.next) {
+      const scene = this.next;
+      this.next = undefined;
+      try {
+        const { request, formats } = scene;
+        const answer = await stageClient().call({ kind: "prepare", stage: this.stage, request, formats, fps: this.fps });
+        if (answer.kind === "fault") this.change({ stage: answer });
+        else if (answer.kind === "prepared") this.accept(answer.formats);
+      } catch (error) {
+        this.change({ stage: { kind: "failed", message: (error as Error).message } });
+      }
+    }
+    this.preparing = false;
+  }
+
+  private accept(formats: readonly PreparedFormat[]): void {
+    const lengthS = formats[0]?.lengthS ?? 0;
+    this.change({ stage: { kind: "ready", formats }, lengthS });
+    if (!this.placed) {
+      this.placed = true;
+      this.seekPoster();
+    }
+    this.seek(this.view.timeS);
+    this.repaint(true);
+  }
+
+  private repaint(afresh: boolean): void {
+    this.dirty = true;
+    this.afresh ||= afresh;
+    if (!this.painting) void this.paintRounds();
+  }
+
+  private async paintRounds(): Promise<void> {
+    this.painting = true;
+    while (this.dirty && this.view.stage.kind === "ready") {
+      this.dirty = false;
+      const afresh = this.afresh;
+      this.afresh = false;
+      const formats = [...this.canvases.keys()];
+      const { stage } = this;
+      try {
+        const answer = await stageClient().call({ kind: "paint", stage, timeS: this.view.timeS, formats, afresh });
+        if (answer.kind === "painted") for (const frame of answer.frames) this.put(frame);
+      } catch (error) {
+        this.change({ stage: { kind: "failed", message: (error as Error).message } });
+      }
+    }
+    this.painting = false;
+  }
+
+  private put({ format, bitmap, bounds }: PaintedFrame): void {
+    const canvas = this.canvases.get(format);
+    const { stage } = this.view;
+    const whole = stage.kind === "ready" ? stage.formats.find((f) => f.format.id === format)?.format : undefined;
+    if (!canvas || !whole) return bitmap.close();
+    if (canvas.width !== bitmap.width || canvas.height !== bitmap.height) {
+      canvas.width = bitmap.width;
+      canvas.height = bitmap.height;
+    }
+    const percent = (part: number, side: number) => `${(100 * part) / side}%`;
+    canvas.style.left = percent(bounds.x, whole.width);
+    canvas.style.top = percent(bounds.y, whole.height);
+    canvas.style.width = percent(bounds.width, whole.width);
+    canvas.style.height = percent(bounds.height, whole.height);
+    canvas.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
+  }
+
+  private change(part: Partial<PlayerView>): void {
+    this.view = { ...this.view, ...part };
+    for (const listener of this.listeners) listener();
+  }
+}

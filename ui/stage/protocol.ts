@@ -1,0 +1,66 @@
+import type { Fps } from "@/core/document/fps";
+import type { Format } from "@/core/document/format";
+import type { Box } from "@/core/geometry/box";
+import type { Issue } from "@/core/issue";
+import type { SceneRequest } from "@/core/scene";
+
+/** What crosses to the painting worker and back; only cloneable data, bitmaps are transferred. */
+export type ToWorker =
+  | {
+      readonly kind: "prepare";
+      readonly call: number;
+      readonly stage: string;
+      readonly request: Omit<SceneRequest, "format">;
+      readonly formats: readonly string[];
+      readonly fps: Fps;
+    }
+  | {
+      readonly kind: "paint";
+      readonly call: number;
+      readonly stage: string;
+      readonly timeS: number;
+      readonly formats: readonly string[];
+      /** Paint even what has not changed since the last time. */
+      readonly afresh: boolean;
+    }
+  | { readonly kind: "pixels"; readonly call: number; readonly stage: string; readonly format: string; readonly timeS: number }
+  | { readonly kind: "drop"; readonly call: number; readonly stage: string };
+
+/** A stage that can be painted, in one format. */
+export interface PreparedFormat {
+  readonly format: Format;
+  readonly lengthS: number;
+  readonly arriveS: number;
+  readonly leaveS: number;
+  readonly posterS: number;
+  readonly issues: readonly Issue[];
+}
+
+export type Prepared =
+  | { readonly kind: "prepared"; readonly formats: readonly PreparedFormat[] }
+  | { readonly kind: "fault"; readonly issue: Issue };
+
+export interface PaintedFrame {
+  readonly format: string;
+  readonly bitmap: ImageBitmap;
+  /** Where the bitmap lies in the format, in pixels. */
+  readonly bounds: Box;
+}
+
+export interface Painted {
+  readonly kind: "painted";
+  readonly frames: readonly PaintedFrame[];
+}
+
+export interface Pixels {
+  readonly kind: "pixels";
+  readonly bounds: Box;
+  readonly rgba: ArrayBuffer;
+}
+
+export type Answer = Prepared | Painted | Pixels | { readonly kind: "dropped" };
+
+export type FromWorker =
+  | { readonly kind: "ready" }
+  | { readonly kind: "answer"; readonly call: number; readonly answer: Answer }
+  | { readonly kind: "failed"; readonly call: number; readonly message: string };
