@@ -94,7 +94,7 @@ export function schedule(still: Still, bound: Pick<Bound, keyof Timing>, lengthS
 
 function squeezeOf(phasesS: number, minStay: number, lengthS: number): number {
   if (phasesS + minStay <= lengthS) return 1;
-  // In a clip shorter than the shortest stay itself, a fifth of it still stays.
-  const stayS = Math.min(minStay, lengthS / 5);
+  // In a clip hardly longer than the shortest stay, half of it is left to arriving and leaving.
+  const stayS = Math.min(minStay, lengthS / 2);
   return Math.min(1, (lengthS - stayS) / phasesS);
 }

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from "node:child_process";
-import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { closeSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { startDatabase, stopProcess } from "./mariadb.mjs";
 import { environment, readSettings, requireFreePort } from "./settings.mjs";
@@ -19,7 +19,7 @@ async function endLeftover(file) {
 }
 
 /** Starts database, web and one worker from a folder of data. Answers what is running and how to stop it. */
-export async function startInstance({ folder, port, onEnd, quiet = false, extra = {} }) {
+export async function startInstance({ folder, port, onEnd, extra = {} }) {
   const pidFile = join(folder, "web.pid");
   await endLeftover(pidFile);
   await requireFreePort(port);
@@ -36,18 +36,18 @@ export async function startInstance({ folder, port, onEnd, quiet = false, extra 
     await database.stop();
   };
   const launch = (name, args, more = {}) => {
+    const log = openSync(join(folder, `${name}.log`), "a");
     const child = spawn(node, args, {
       detached: true, // Ctrl-C comes to us alone, and we stop things in order
-      stdio: ["ignore", quiet ? "ignore" : "pipe", quiet ? "ignore" : "pipe", "ipc"],
+      stdio: ["ignore", log, log, "ipc"],
       env: { ...env, RUBRICK_PROCESS: name, ...more },
     });
+    closeSync(log);
     children.add(child);
-    child.stdout?.on("data", (text) => name === "worker" && process.env.RUBRICK_VERBOSE && process.stdout.write(text));
-    child.stderr?.on("data", (text) => process.stderr.write(text));
     child.once("exit", (code) => {
       children.delete(child);
       if (stopping) return;
-      if (name === "web") onEnd?.(`The web process ended with status ${code}.`);
+      if (name === "web") onEnd?.(`The web process ended with status ${code}; see ${join(folder, "web.log")}.`);
       else setTimeout(() => stopping || launch(name, args, more), 1000);
     });
     return child;

@@ -26,7 +26,7 @@ interface Shape<Body, Query> {
   readonly query?: z.ZodType<Query>;
 }
 
-type Context = { params: Promise<Record<string, string | string[]>> };
+type Context = { params: Promise<Record<string, string | string[]> | undefined> };
 export type RouteHandler = ((request: Request, context: Context) => Promise<Response>) & { readonly access: Access };
 
 /** Largest request body that is read into memory, in bytes. */
@@ -51,7 +51,7 @@ export function handler<Body = undefined, Query = undefined>(
           throw new Refusal(403, "role", `This needs the role ${access}; you are signed in as ${member.role}.`);
         }
       }
-      const params = Object.fromEntries(Object.entries(await context.params).map(([key, value]) => [key, String(value)]));
+      const params = Object.fromEntries(Object.entries((await context.params) ?? {}).map(([key, value]) => [key, String(value)]));
       const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
       const body = shape.body ? parse(shape.body, await readJson(request)) : undefined;
       const answer = await run({ request, member: member as Member, params, body: body as Body, query: query as Query });

@@ -1,0 +1,36 @@
+import { describe, expect, test } from "@jest/globals";
+import { box, designWith } from "../testing/scene";
+import { checkValues, countCharacters } from "./values";
+
+const design = designWith([box("a")], {
+  length: { default: 6, min: 3, max: 20 },
+  fields: [
+    { id: "name", kind: "line", label: "Name", required: true, min: 2, max: 12, sample: "First and last" },
+    { id: "tone", kind: "colour", label: "Tone", choices: ["dark", "light"], default: "dark" },
+  ],
+});
+const codes = (fields: Record<string, string>, lengthS?: number) =>
+  checkValues(design, { fields, lengthS }).map((fault) => `${fault.field}:${fault.code}`);
+
+describe("checkValues", () => {
+  test("passes good values", () => expect(codes({ name: "Ada Moss", tone: "light" }, 8)).toEqual([]));
+  test("asks for a required line that is empty or blank", () => {
+    expect(codes({})).toEqual(["name:required"]);
+    expect(codes({ name: "   " })).toEqual(["name:required"]);
+  });
+  test("refuses lines that are too short or too long", () => {
+    expect(codes({ name: "A" })).toEqual(["name:short"]);
+    expect(codes({ name: "A very long name indeed" })).toEqual(["name:long"]);
+  });
+  test("counts letters as people do", () => {
+    expect(countCharacters("प्रिया")).toBe(2);
+    expect(countCharacters("👩‍🌾é")).toBe(2);
+  });
+  test("refuses control and direction characters", () => {
+    expect(codes({ name: "Ada\u202eMoss" })).toEqual(["name:forbidden"]);
+    expect(codes({ name: "Ada\u0000" })).toEqual(["name:forbidden"]);
+  });
+  test("refuses choices that are not on offer, unknown fields and lengths out of range", () => {
+    expect(codes({ name: "Ada Moss", tone: "grey", extra: "x" }, 30)).toEqual(["extra:unknown", "tone:choice", "length:length"]);
+  });
+});

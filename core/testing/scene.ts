@@ -1,0 +1,78 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { Design } from "../document/design";
+import { House } from "../document/house";
+import { Layer } from "../document/layer";
+import type { Values } from "../document/values";
+import { prepareScene, type Scene } from "../scene";
+import { bundledFonts } from "../type/catalogue";
+import { FontBook } from "../type/font-book";
+
+const book = new FontBook(bundledFonts);
+export const loadFace = async (id: string): Promise<Uint8Array> => readFileSync(join(process.cwd(), "public/fonts", id));
+
+/** A house style with two colours, one type style and one mark. */
+export const testHouse: House = House.parse({
+  version: 1,
+  name: "Test house",
+  colours: [
+    { role: "dark", name: "Dark", hex: "#102030ff", on: ["light"] },
+    { role: "light", name: "Light", hex: "#f0f0e0ff", on: ["dark"] },
+    { role: "grey", name: "Grey", hex: "#777777ff" },
+  ],
+  types: [
+    { id: "body", name: "Body", style: { family: "Figtree", weight: 600, size: 5 } },
+    { id: "cap", name: "Cap", style: { family: "Figtree", weight: 600, size: 5, box: "cap" } },
+  ],
+  marks: [
+    {
+      id: "dot",
+      name: "Dot",
+      drawing: { width: 100, height: 50, shapes: [{ d: "M0 0H100V50H0Z", colour: "house:dark" }] },
+    },
+  ],
+});
+
+/** A design around these layers, with whatever else the test needs. */
+export function designWith(layers: readonly unknown[], more: Record<string, unknown> = {}): Design {
+  return Design.parse({
+    version: 1,
+    id: "test",
+    name: "Test",
+    formats: ["wide", "square", "portrait", "tall"],
+    length: { default: 4, min: 0.1, max: 600 },
+    layers: layers.map((layer) => Layer.parse(layer)),
+    ...more,
+  });
+}
+
+export function box(id: string, more: Record<string, unknown> = {}): Record<string, unknown> {
+  return {
+    id,
+    name: id,
+    kind: "rectangle",
+    width: { kind: "fixed", u: 20 },
+    height: { kind: "fixed", u: 10 },
+    fill: { kind: "plain", colour: "house:dark" },
+    ...more,
+  };
+}
+
+export function words(id: string, text: string, more: Record<string, unknown> = {}): Record<string, unknown> {
+  return { id, name: id, kind: "text", text, setting: { type: "body" }, fill: { kind: "plain", colour: "house:light" }, ...more };
+}
+
+export async function sceneOf(
+  design: Design,
+  values: Values = { fields: {} },
+  format = "wide",
+  house: House = testHouse,
+): Promise<Scene> {
+  return prepareScene({ design, values, house, format }, book, loadFace);
+}
+
+export function boxOf(scene: Scene, id: string) {
+  const layer = scene.still.layers.find((entry) => entry.layer.id === id);
+  if (!layer) throw new Error(`no layer ${id}`);
+  return layer.box;
+}
