@@ -97,7 +97,7 @@ export async function findExport(db: Db, id: string): Promise<ExportJob | undefi
 
 export async function listExports(db: Db, page: { offset: number; limit: number }): Promise<ExportJob[]> {
   const rows = await selectJobs(db)
-    .orderBy([{ column: "j.created_at", order: "desc" }, "j.id"])
+    .orderBy("j.seq", "desc")
     .offset(page.offset)
     .limit(page.limit);
   return rows.map(toJob);

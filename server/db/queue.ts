@@ -33,7 +33,7 @@ export async function claimNextExport(db: Db): Promise<Lease | undefined> {
     const row = await trx("export_job")
       .whereIn("state", ["waiting", "leased"])
       .where("available_at", "<=", trx.fn.now(3))
-      .orderBy([{ column: "priority", order: "desc" }, "created_at", "id"])
+      .orderBy([{ column: "priority", order: "desc" }, "seq"])
       .forUpdate()
       .skipLocked()
       .first("id", "attempts", "state", "cancel_requested");

@@ -78,3 +78,10 @@ export async function addRelease(
   });
   return number;
 }
+
+/** A design's release of this number, or its newest. */
+export async function findNumberedRelease(db: Db, designId: string, number?: number): Promise<Release | undefined> {
+  if (number === undefined) return findNewestRelease(db, designId);
+  const row = await db<Row>("design_release").where({ design_id: designId, number }).first();
+  return row && toRelease(row);
+}

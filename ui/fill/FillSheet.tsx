@@ -5,7 +5,8 @@ import type { FillDesk } from "@/contract/releases";
 import type { Field } from "@/core/document/field";
 import { checkValues, startingValues } from "@/core/document/values";
 import { Notice } from "@/ui/parts/Notice";
-import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
+import type { Plate } from "@/ui/stage/FormatStage";
+import { FormatWall } from "@/ui/stage/FormatWall";
 import { Transport } from "@/ui/stage/Transport";
 import { usePlayer } from "@/ui/stage/use-player";
 import { ExportPanel } from "./ExportPanel";
@@ -172,18 +173,14 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
             {note.text}
           </Notice>
         ))}
-        <div className={`fill__formats${view.stage.kind === "loading" ? " is-loading" : ""}`}>
-          {formats.map((format) => (
-            <FormatStage
-              key={format.id}
-              format={format}
-              player={player}
-              plate={plate}
-              footage={desk.footage[0]?.hash}
-              guides={guides}
-            />
-          ))}
-        </div>
+        <FormatWall
+          formats={formats}
+          player={player}
+          plate={plate}
+          footage={desk.footage[0]?.hash}
+          guides={guides}
+          loading={view.stage.kind === "loading"}
+        />
         <Transport player={player} view={view} />
         <ExportPanel
           desk={desk}

@@ -72,17 +72,39 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
 }
 
 /** Paints one format's picture unless it is the one shown already. */
-function paintFormat(message: Extract<ToWorker, { kind: "paint" }>, format: string): PaintedFrame | undefined {
-  const shown = stages.get(message.stage)?.get(format);
+function paintFormat(
+  message: Extract<ToWorker, { kind: "paint" }>,
+  { id, scale }: { id: string; scale: number },
+): PaintedFrame | undefined {
+  const shown = stages.get(message.stage)?.get(id);
   if (!shown) return undefined;
   const picture = shown.scene.sample(message.timeS);
   if (!message.afresh && picture.key === shown.paintedKey) return undefined;
   const surface = host.surface(shown.bounds.width, shown.bounds.height);
   paint(picture, shown.bounds, surface.context, host);
-  const bitmap = (surface.canvas as OffscreenCanvas).transferToImageBitmap();
+  const bitmap = bitmapAt(surface.canvas as OffscreenCanvas, scale);
   host.release(surface);
   shown.paintedKey = picture.key;
-  return { format, bitmap, bounds: shown.bounds };
+  return { format: id, bitmap, bounds: shown.bounds };
+}
+
+/**
+ * The picture is always painted at full size, as in a file; shown smaller it is scaled here, since a page scales
+ * bitmaps too coarsely for small type.
+ */
+function bitmapAt(canvas: OffscreenCanvas, scale: number): ImageBitmap {
+  if (scale >= 1) return canvas.transferToImageBitmap();
+  const width = Math.max(1, Math.round(canvas.width * scale));
+  const height = Math.max(1, Math.round(canvas.height * scale));
+  const small = host.surface(width, height);
+  const context = small.context;
+  context.globalAlpha = 1;
+  context.imageSmoothingEnabled = true;
+  context.imageSmoothingQuality = "high";
+  context.drawImage(canvas as never, 0, 0, canvas.width, canvas.height, 0, 0, width, height);
+  const bitmap = (small.canvas as OffscreenCanvas).transferToImageBitmap();
+  host.release(small);
+  return bitmap;
 }
 
 /** The very bytes of a picture, for comparing with the ones painted elsewhere. */

@@ -164,7 +164,7 @@ export class StagePlayer {
       this.dirty = false;
       const afresh = this.afresh;
       this.afresh = false;
-      const formats = [...this.canvases.keys()];
+      const formats = [...this.canvases.keys()].map((id) => ({ id, scale: this.scaleOf(id) }));
       const { stage } = this;
       try {
         const answer = await stageClient().call({ kind: "paint", stage, timeS: this.view.timeS, formats, afresh });
@@ -176,10 +176,21 @@ export class StagePlayer {
     this.painting = false;
   }
 
+  /** Screen pixels to one pixel of the format, as its canvas is shown just now. */
+  private scaleOf(format: string): number {
+    const plate = this.canvases.get(format)?.parentElement;
+    const whole = this.formatOf(format);
+    return plate && whole ? (plate.clientWidth * devicePixelRatio) / whole.width : 1;
+  }
+
+  private formatOf(id: string) {
+    const { stage } = this.view;
+    return stage.kind === "ready" ? stage.formats.find((shown) => shown.format.id === id)?.format : undefined;
+  }
+
   private put({ format, bitmap, bounds }: PaintedFrame): void {
     const canvas = this.canvases.get(format);
-    const { stage } = this.view;
-    const whole = stage.kind === "ready" ? stage.formats.find((f) => f.format.id === format)?.format : undefined;
+    const whole = this.formatOf(format);
     if (!canvas || !whole) return bitmap.close();
     if (canvas.width !== bitmap.width || canvas.height !== bitmap.height) {
       canvas.width = bitmap.width;

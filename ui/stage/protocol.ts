@@ -19,7 +19,8 @@ export type ToWorker =
       readonly call: number;
       readonly stage: string;
       readonly timeS: number;
-      readonly formats: readonly string[];
+      /** Each with the scale it is shown at: 1 is one pixel of the format for one of the screen. */
+      readonly formats: readonly { readonly id: string; readonly scale: number }[];
       /** Paint even what has not changed since the last time. */
       readonly afresh: boolean;
     }

@@ -59,7 +59,9 @@ export async function up(db: Knex): Promise<void> {
     t.integer("position").notNullable().defaultTo(0);
   });
   await db.schema.createTable("export_job", (t) => {
-    t.string("id", 20).primary();
+    // Order of asking: clips asked for at once share their instant.
+    t.bigIncrements("seq");
+    t.string("id", 20).notNullable().unique();
     t.string("release_id", 20).notNullable().references("design_release.id");
     t.string("format", 40).notNullable();
     t.json("settings").notNullable();
@@ -83,7 +85,6 @@ export async function up(db: Knex): Promise<void> {
     t.json("figures");
     t.dateTime("ended_at", { precision: 3 });
     t.index(["state", "available_at"]);
-    t.index(["created_at"]);
   });
   await db.schema.createTable("audit", (t) => {
     t.bigIncrements("id");
