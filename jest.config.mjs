@@ -11,9 +11,15 @@ const common = {
   modulePathIgnorePatterns: ["<rootDir>/.next", "<rootDir>/.rubrick"],
 };
 
-export default {
+const config = {
   projects: [
-    { ...common, displayName: "unit", testMatch: ["<rootDir>/{core,contract,render,server,worker,ui,cli,demo}/**/*.test.ts"] },
+    {
+      ...common,
+      displayName: "unit",
+      testMatch: ["<rootDir>/{core,contract,render,server,worker,ui,cli,demo}/**/*.test.ts"],
+    },
     { ...common, displayName: "e2e", testMatch: ["<rootDir>/tests/**/*.test.ts"] },
   ],
 };
+
+export default config;

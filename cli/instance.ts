@@ -3,7 +3,7 @@ import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 
 /** Points at the running default instance when nothing else is set; false when there is none. */
-export function useInstance(): boolean {
+export function joinInstance(): boolean {
   if (process.env.DATABASE_URL) return true;
   const folder = resolve(process.env.RUBRICK_FOLDER ?? ".rubrick");
   const file = join(folder, "settings.json");

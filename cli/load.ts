@@ -11,7 +11,7 @@ import { listOutputs } from "@/server/db/outputs";
 import { findNumberedRelease } from "@/server/db/releases";
 import { storedPath } from "@/server/files/storage";
 import { fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
-import { useInstance } from "./instance";
+import { joinInstance } from "./instance";
 
 function readJson(path: string): unknown {
   const file = fromCaller(path);
@@ -24,11 +24,13 @@ function readJson(path: string): unknown {
 }
 
 async function asking<T>(ask: () => Promise<T>): Promise<T> {
-  if (!useInstance()) throw new UsageError("There is no Rubrick here to ask. Start it once with npm start, or name files.");
+  if (!joinInstance())
+    throw new UsageError("There is no Rubrick here to ask. Start it once with npm start, or name files.");
   try {
     return await ask();
   } catch (error) {
-    if (isUnreachable(error)) throw new UsageError("The database does not answer. Start Rubrick with npm start, or name files.");
+    if (isUnreachable(error))
+      throw new UsageError("The database does not answer. Start Rubrick with npm start, or name files.");
     throw error;
   }
 }
@@ -43,13 +45,21 @@ export async function loadDesign(flags: Flags): Promise<LoadedDesign> {
   const name = needed(flags, "design");
   if (name.endsWith(".json")) {
     const parsed = parseDesign(readJson(name));
-    if (!parsed.ok) throw new UsageError(parsed.faults.map((fault) => `${name}: ${fault.path}: ${fault.message}`).join("\n"));
+    if (!parsed.ok)
+      throw new UsageError(parsed.faults.map((fault) => `${name}: ${fault.path}: ${fault.message}`).join("\n"));
     const house = House.safeParse(readJson(needed(flags, "house")));
-    if (!house.success) throw new UsageError(faultsOf(house.error).map((f) => `house style: ${f.path}: ${f.message}`).join("\n"));
+    if (!house.success)
+      throw new UsageError(
+        faultsOf(house.error)
+          .map((f) => `house style: ${f.path}: ${f.message}`)
+          .join("\n"),
+      );
     return { design: parsed.design, house: house.data };
   }
   const [id, number] = name.split("@");
-  const release = await asking(() => findNumberedRelease(database(), id!, number === undefined ? undefined : Number(number)));
+  const release = await asking(() =>
+    findNumberedRelease(database(), id!, number === undefined ? undefined : Number(number)),
+  );
   if (!release) throw new UsageError(`There is no published design “${name}”.`);
   return { design: release.document, house: release.house };
 }
@@ -70,14 +80,24 @@ async function readValues(path: string, design: Design): Promise<Values[]> {
   if (!path.endsWith(".csv")) {
     const input = readJson(path);
     // Plain {"name": "…"} is what people write first; the full form has "fields" and "lengthS".
-    const parsed = Values.safeParse(typeof input === "object" && input && !("fields" in input) ? { fields: input } : input);
-    if (!parsed.success) throw new UsageError(faultsOf(parsed.error).map((f) => `${path}: ${f.path}: ${f.message}`).join("\n"));
+    const parsed = Values.safeParse(
+      typeof input === "object" && input && !("fields" in input) ? { fields: input } : input,
+    );
+    if (!parsed.success)
+      throw new UsageError(
+        faultsOf(parsed.error)
+          .map((f) => `${path}: ${f.path}: ${f.message}`)
+          .join("\n"),
+      );
     return [parsed.data];
   }
   const text = await readFile(fromCaller(path), "utf8").catch(() => {
     throw new UsageError(`${path} does not exist.`);
   });
-  const table = Papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ""), { header: true, skipEmptyLines: "greedy" });
+  const table = Papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ""), {
+    header: true,
+    skipEmptyLines: "greedy",
+  });
   const problem = table.errors[0];
   if (problem) throw new UsageError(`${path}: row ${(problem.row ?? 0) + 1}: ${problem.message}`);
   return table.data.map((row) => {
@@ -108,7 +128,7 @@ export async function loadOutput(flags: Flags): Promise<LoadedOutput> {
     if (!existsSync(file)) throw new UsageError(`${flags.footage} does not exist.`);
     return { output, footage: file };
   }
-  useInstance();
+  joinInstance();
   const footage = storedPath(output.backing.media.slice(6));
   if (!existsSync(footage)) throw new UsageError("The output’s footage is not stored here. Name one with --footage.");
   return { output, footage };
@@ -117,7 +137,11 @@ export async function loadOutput(flags: Flags): Promise<LoadedOutput> {
 function readOutput(path: string): Output {
   const parsed = Output.safeParse(readJson(path));
   if (parsed.success) return parsed.data;
-  throw new UsageError(faultsOf(parsed.error).map((fault) => `${path}: ${fault.path}: ${fault.message}`).join("\n"));
+  throw new UsageError(
+    faultsOf(parsed.error)
+      .map((fault) => `${path}: ${fault.path}: ${fault.message}`)
+      .join("\n"),
+  );
 }
 
 const fps = { num: 25, den: 1 };
@@ -128,7 +152,7 @@ const plain: Readonly<Record<string, Output>> = {
 };
 
 async function namedOutput(name: string, hasFootage: boolean): Promise<Output> {
-  if (useInstance()) {
+  if (joinInstance()) {
     const saved = await asking(() => listOutputs(database())).catch((error: unknown) => {
       if (plain[name]) return [];
       throw error;
@@ -138,7 +162,7 @@ async function namedOutput(name: string, hasFootage: boolean): Promise<Output> {
   }
   const known = plain[name];
   if (known) return known;
-  if (name === "finished-clip" && hasFootage) return { id: name, name: "Finished clip", kind: "h264", fps, backing: anyFootage };
+  if (name === "finished-clip" && hasFootage)
+    return { id: name, name: "Finished clip", kind: "h264", fps, backing: anyFootage };
   throw new UsageError(`There is no output “${name}”.`);
 }
-

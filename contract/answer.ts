@@ -2,7 +2,12 @@ import { z } from "zod";
 
 /** Every handler answers one of these two. */
 export const Failure = z.strictObject({
-  error: z.strictObject({ code: z.string(), message: z.string(), where: z.string().optional(), detail: z.unknown().optional() }),
+  error: z.strictObject({
+    code: z.string(),
+    message: z.string(),
+    where: z.string().optional(),
+    detail: z.unknown().optional(),
+  }),
 });
 export type Failure = z.infer<typeof Failure>;
 

@@ -37,9 +37,7 @@ export const ExportView = z.object({
   error: z.string().nullable(),
   bytes: z.number().nullable(),
   proof: Proof.nullable(),
-  figures: z
-    .object({ painted: z.number(), paintS: z.number(), encodeS: z.number(), wallS: z.number() })
-    .nullable(),
+  figures: z.object({ painted: z.number(), paintS: z.number(), encodeS: z.number(), wallS: z.number() }).nullable(),
 });
 export type ExportView = z.infer<typeof ExportView>;
 

@@ -8,6 +8,7 @@ export const designIds = ["name-strap"] as const;
 
 export function readDesign(id: (typeof designIds)[number]): Design {
   const parsed = parseDesign(JSON.parse(readFileSync(join(process.cwd(), "demo", "designs", `${id}.json`), "utf8")));
-  if (!parsed.ok) throw new Error(`${id}: ${parsed.faults.map((fault) => `${fault.path}: ${fault.message}`).join("; ")}`);
+  if (!parsed.ok)
+    throw new Error(`${id}: ${parsed.faults.map((fault) => `${fault.path}: ${fault.message}`).join("; ")}`);
   return parsed.design;
 }

@@ -90,7 +90,9 @@ export async function makeFootage(file: string): Promise<void> {
     }
     for (const plant of plants) drawFrond(context, plant, share);
   };
-  const notes = [196, 246.94, 293.66, 392].map((hz, i) => `0.06*sin(2*PI*${hz}*t)*(0.6+0.4*sin(2*PI*t/8+${i}))`).join("+");
+  const notes = [196, 246.94, 293.66, 392]
+    .map((hz, i) => `0.06*sin(2*PI*${hz}*t)*(0.6+0.4*sin(2*PI*t/8+${i}))`)
+    .join("+");
   await runFfmpeg(
     [
       ...["-f", "rawvideo", "-pix_fmt", "rgba", "-s", `${width}x${height}`, "-r", String(fps), "-i", "pipe:0"],

@@ -19,6 +19,8 @@ export interface FfmpegRun {
   readonly feed?: (input: Writable) => Promise<void>;
   readonly signal?: AbortSignal | undefined;
   readonly cwd?: string;
+  /** Told what it writes to standard error. */
+  readonly onLog?: (text: string) => void;
 }
 
 // Nothing but local files and pipes may ever be opened, whatever a container's contents ask for.
@@ -35,7 +37,10 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
   const out: Buffer[] = [];
   let errors = "";
   child.stdout.on("data", (chunk: Buffer) => out.push(chunk));
-  child.stderr.on("data", (chunk: Buffer) => (errors = (errors + chunk.toString()).slice(-4000)));
+  child.stderr.on("data", (chunk: Buffer) => {
+    errors = (errors + chunk.toString()).slice(-4000);
+    run.onLog?.(chunk.toString());
+  });
   // A broken pipe shows up as ffmpeg's own exit; it must not end this process.
   child.stdin.on("error", () => undefined);
   const ended = new Promise<number>((resolve, reject) => {

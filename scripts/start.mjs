@@ -7,7 +7,8 @@ import { runMain, say, StartError } from "./lib/say.mjs";
 const port = Number(process.env.PORT ?? 3000);
 
 await runMain(async () => {
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new StartError(`PORT must be a number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new StartError(`PORT must be a number from 1 to 65535.`);
   checkMachine();
   await requireFreePort(port).catch(leftover);
   installPackages();

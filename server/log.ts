@@ -1,3 +1,6 @@
 import pino from "pino";
 
-export const log = pino({ level: process.env.LOG_LEVEL ?? "info", base: { process: process.env.RUBRICK_PROCESS ?? "web" } });
+export const log = pino({
+  level: process.env.LOG_LEVEL ?? "info",
+  base: { process: process.env.RUBRICK_PROCESS ?? "web" },
+});

@@ -38,7 +38,11 @@ export async function runJob(db: Db, lease: Lease, stop: AbortSignal): Promise<v
   const control = new AbortController();
   const halt = (reason: StopReason) => control.abort(new Stopped(reason));
   stop.addEventListener("abort", () => halt("stopping"), { once: true });
-  const progress: { -readonly [K in keyof Progress]: Progress[K] } = { stage: "preparing", framesDone: 0, framesTotal: 0 };
+  const progress: { -readonly [K in keyof Progress]: Progress[K] } = {
+    stage: "preparing",
+    framesDone: 0,
+    framesTotal: 0,
+  };
   const heart = keepLease(db, lease, progress, halt, control.signal);
   const folder = await makeWorkFolder(`${lease.job.id}-${lease.token}`);
   try {
@@ -138,7 +142,8 @@ function wordsFor(error: unknown): string {
   if (error instanceof EncodeError && error.reason !== "failed") return error.message;
   const { code } = error as NodeJS.ErrnoException;
   if (code === "ENOSPC") return "The disk is full. Free some space, then try again.";
-  if (error instanceof EncodeError) return "The encoder stopped before the clip was whole. Try again; if it stays, tell the owner.";
+  if (error instanceof EncodeError)
+    return "The encoder stopped before the clip was whole. Try again; if it stays, tell the owner.";
   return "The clip could not be made. Try again; if it stays, tell the owner.";
 }
 

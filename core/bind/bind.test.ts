@@ -21,7 +21,14 @@ const design = designWith(
   ],
   {
     fields: [
-      { id: "name", kind: "line", label: "Name", sample: "Sample", required: true, drives: [{ layer: "name", property: "text" }] },
+      {
+        id: "name",
+        kind: "line",
+        label: "Name",
+        sample: "Sample",
+        required: true,
+        drives: [{ layer: "name", property: "text" }],
+      },
       {
         id: "tone",
         kind: "colour",

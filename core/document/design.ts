@@ -33,9 +33,18 @@ export const Design = z
         seen.add(id);
       }
     };
-    unique("layer", design.layers.map((layer) => layer.id));
-    unique("move", design.layers.flatMap((layer) => layer.moves.map((move) => move.id)));
-    unique("field", design.fields.map((field) => field.id));
+    unique(
+      "layer",
+      design.layers.map((layer) => layer.id),
+    );
+    unique(
+      "move",
+      design.layers.flatMap((layer) => layer.moves.map((move) => move.id)),
+    );
+    unique(
+      "field",
+      design.fields.map((field) => field.id),
+    );
   })
   .describe("Design");
 export type Design = z.infer<typeof Design>;

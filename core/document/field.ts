@@ -43,5 +43,7 @@ export const MarkField = z
   })
   .describe("One of the house's marks");
 
-export const Field = z.discriminatedUnion("kind", [LineField, ColourField, MarkField]).describe("What a filler may change");
+export const Field = z
+  .discriminatedUnion("kind", [LineField, ColourField, MarkField])
+  .describe("What a filler may change");
 export type Field = z.infer<typeof Field>;

@@ -19,7 +19,10 @@ export type From = z.infer<typeof From>;
 
 export const Start = z
   .strictObject({
-    to: z.union([z.literal("phase"), Id]).default("phase").describe("The phase, or the id of another move in it"),
+    to: z
+      .union([z.literal("phase"), Id])
+      .default("phase")
+      .describe("The phase, or the id of another move in it"),
     edge: z.enum(["start", "settle"]).default("start"),
     gap: SignedSeconds.default(0),
   })

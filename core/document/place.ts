@@ -26,7 +26,12 @@ export type Axis = (typeof axes)[number];
 export const Length = z
   .union([
     PositiveU,
-    z.strictObject({ of: BoxRef, axis: z.enum(axes).optional(), share: z.number().min(0).max(20), plus: LengthU.default(0) }),
+    z.strictObject({
+      of: BoxRef,
+      axis: z.enum(axes).optional(),
+      share: z.number().min(0).max(20),
+      plus: LengthU.default(0),
+    }),
   ])
   .describe("u, or a share of a side plus u");
 export type Length = z.infer<typeof Length>;

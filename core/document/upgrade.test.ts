@@ -15,9 +15,9 @@ test("parseDesign refuses an unknown key with its place", () => {
 });
 test("parseDesign refuses unknown kinds of layers and moves", () => {
   expect(faultsOf({ ...good(), layers: [{ ...box("a"), kind: "sphere" }] })).toEqual(["layers.0.kind"]);
-  expect(faultsOf({ ...good(), layers: [box("a", { moves: [{ id: "m", kind: "explode", phase: "arrive" }] })] })).toEqual([
-    "layers.0.moves.0.kind",
-  ]);
+  expect(
+    faultsOf({ ...good(), layers: [box("a", { moves: [{ id: "m", kind: "explode", phase: "arrive" }] })] }),
+  ).toEqual(["layers.0.moves.0.kind"]);
 });
 test("parseDesign refuses ids that are used twice", () => {
   const parsed = parseDesign({ ...good(), layers: [box("a"), box("a")] });
@@ -26,4 +26,5 @@ test("parseDesign refuses ids that are used twice", () => {
 test("parseDesign refuses numbers that are not finite", () => {
   expect(faultsOf({ ...good(), layers: [box("a", { turn: Infinity })] })).toEqual(["layers.0.turn"]);
 });
-test("parseDesign refuses a version it does not know", () => expect(faultsOf({ ...good(), version: 99 })).toEqual(["version"]));
+test("parseDesign refuses a version it does not know", () =>
+  expect(faultsOf({ ...good(), version: 99 })).toEqual(["version"]));

@@ -31,6 +31,10 @@ describe("checkValues", () => {
     expect(codes({ name: "Ada\u0000" })).toEqual(["name:forbidden"]);
   });
   test("refuses choices that are not on offer, unknown fields and lengths out of range", () => {
-    expect(codes({ name: "Ada Moss", tone: "grey", extra: "x" }, 30)).toEqual(["extra:unknown", "tone:choice", "length:length"]);
+    expect(codes({ name: "Ada Moss", tone: "grey", extra: "x" }, 30)).toEqual([
+      "extra:unknown",
+      "tone:choice",
+      "length:length",
+    ]);
   });
 });

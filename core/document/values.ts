@@ -34,7 +34,8 @@ function lineFaults(field: Extract<Field, { kind: "line" }>, value: string): Val
   const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
   const trimmed = value.trim();
   if (trimmed === "") return field.required ? fault("required", `${field.label} is needed.`) : [];
-  if (forbidden.test(value)) return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
+  if (forbidden.test(value))
+    return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
   const count = countCharacters(trimmed);
   if (count < field.min) return fault("short", `${field.label} needs at least ${field.min} characters.`);
   if (count > field.max) return fault("long", `${field.label} may have ${field.max} characters; this has ${count}.`);
@@ -49,7 +50,8 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
   const faults: ValueFault[] = [];
   const known = new Set(design.fields.map((field) => field.id));
   for (const id of Object.keys(values.fields)) {
-    if (!known.has(id)) faults.push({ field: id, code: "unknown", message: `There is no field “${id}” in this release.` });
+    if (!known.has(id))
+      faults.push({ field: id, code: "unknown", message: `There is no field “${id}” in this release.` });
   }
   for (const field of design.fields) {
     const value = values.fields[field.id];

@@ -15,5 +15,7 @@ export const Vector = z
   .describe("Drawing of filled paths");
 export type Vector = z.infer<typeof Vector>;
 
-export const Mark = z.strictObject({ id: Id, name: Name, drawing: Vector }).describe("A logo or badge prepared for use");
+export const Mark = z
+  .strictObject({ id: Id, name: Name, drawing: Vector })
+  .describe("A logo or badge prepared for use");
 export type Mark = z.infer<typeof Mark>;

@@ -35,7 +35,9 @@ function boundsOf(commands: readonly PathCommand[]): Box {
       if (y > bottom) bottom = y;
     }
   }
-  return left > right ? { x: 0, y: 0, width: 0, height: 0 } : { x: left, y: top, width: right - left, height: bottom - top };
+  return left > right
+    ? { x: 0, y: 0, width: 0, height: 0 }
+    : { x: left, y: top, width: right - left, height: bottom - top };
 }
 
 /** The commands under a map. */

@@ -25,15 +25,25 @@ describe("place", () => {
       undefined,
       "square",
     );
-    expect(boxOf(scene, "a")).toEqual({ x: expect.closeTo(75, 1), y: expect.closeTo(80, 1), width: expect.closeTo(20, 1), height: expect.closeTo(10, 1) });
+    expect(boxOf(scene, "a")).toEqual({
+      x: expect.closeTo(75, 1),
+      y: expect.closeTo(80, 1),
+      width: expect.closeTo(20, 1),
+      height: expect.closeTo(10, 1),
+    });
   });
   test("stands rectangles on whole pixels", async () => {
     await fc.assert(
-      fc.asyncProperty(fc.double({ min: -20, max: 60, noNaN: true }), fc.double({ min: 0, max: 50, noNaN: true }), async (dx, u) => {
-        const scene = await sceneOf(designWith([box("a", { place: { dx, dy: dx }, width: { kind: "fixed", u } })]));
-        const { x, width } = boxOf(scene, "a");
-        for (const edge of [x * 10.8, (x + width) * 10.8]) expect(Math.abs(edge - Math.round(edge))).toBeLessThan(1e-6);
-      }),
+      fc.asyncProperty(
+        fc.double({ min: -20, max: 60, noNaN: true }),
+        fc.double({ min: 0, max: 50, noNaN: true }),
+        async (dx, u) => {
+          const scene = await sceneOf(designWith([box("a", { place: { dx, dy: dx }, width: { kind: "fixed", u } })]));
+          const { x, width } = boxOf(scene, "a");
+          for (const edge of [x * 10.8, (x + width) * 10.8])
+            expect(Math.abs(edge - Math.round(edge))).toBeLessThan(1e-6);
+        },
+      ),
       { numRuns: 30 },
     );
   });
@@ -42,13 +52,19 @@ describe("place", () => {
     expect(issue).toMatchObject({ code: "layout_loop", layers: expect.arrayContaining(["a", "b"]) });
   });
   test("names a reference to a layer that is not there", async () => {
-    expect(await failing([box("a", { place: { on: "ghost" } })])).toEqual({ code: "reference_unknown", layer: "a", reference: "ghost" });
+    expect(await failing([box("a", { place: { on: "ghost" } })])).toEqual({
+      code: "reference_unknown",
+      layer: "a",
+      reference: "ghost",
+    });
   });
 });
 
 describe("size", () => {
   test("takes a share of a box plus u", async () => {
-    const scene = await sceneOf(designWith([box("a", { width: { kind: "share", of: "title-safe", share: 0.5, plus: 4 } })]));
+    const scene = await sceneOf(
+      designWith([box("a", { width: { kind: "share", of: "title-safe", share: 0.5, plus: 4 } })]),
+    );
     expect(boxOf(scene, "a").width).toBeCloseTo((1920 / 10.8) * 0.9 * 0.5 + 4, 1);
   });
   test("keeps a ratio to the other side", async () => {
@@ -56,7 +72,14 @@ describe("size", () => {
     expect(boxOf(scene, "a").height).toBeCloseTo(5, 1);
   });
   test("of a picture is natural: its own proportion", async () => {
-    const mark = { id: "m", name: "m", kind: "picture", media: "mark:dot", width: { kind: "fixed", u: 8 }, height: { kind: "natural" } };
+    const mark = {
+      id: "m",
+      name: "m",
+      kind: "picture",
+      media: "mark:dot",
+      width: { kind: "fixed", u: 8 },
+      height: { kind: "natural" },
+    };
     expect(boxOf(await sceneOf(designWith([mark])), "m").height).toBeCloseTo(4, 6);
   });
   test("goes around layers with padding, within a minimum and maximum", async () => {
@@ -88,7 +111,9 @@ describe("size", () => {
 });
 
 describe("turning round", () => {
-  const design = designWith([box("p", { place: { dx: 10 } }), words("t", "شجرة", { place: { dx: 12, dy: 2 } })], { turnRound: "t" });
+  const design = designWith([box("p", { place: { dx: 10 } }), words("t", "شجرة", { place: { dx: 12, dy: 2 } })], {
+    turnRound: "t",
+  });
   test("mirrors places when the leading text reads right to left", async () => {
     const scene = await sceneOf(design);
     expect(scene.still.turnedRound).toBe(true);

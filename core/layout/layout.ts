@@ -79,7 +79,10 @@ function paintingOrder(layers: readonly BoundLayer[]): BoundLayer[] {
   visit(undefined);
   if (ordered.length < layers.length) {
     const placed = new Set(ordered.map((layer) => layer.id));
-    throw new IssueError({ code: "layout_loop", layers: layers.map((layer) => layer.id).filter((id) => !placed.has(id)) });
+    throw new IssueError({
+      code: "layout_loop",
+      layers: layers.map((layer) => layer.id).filter((id) => !placed.has(id)),
+    });
   }
   return ordered;
 }

@@ -66,7 +66,8 @@ export class Solver {
       throw new IssueError({ code: "layout_loop", layers: loop.filter((id, i) => id !== loop[i - 1]) });
     }
     this.open.push(key);
-    const value = quantity === "width" || quantity === "height" ? this.size(layer, quantity) : this.place(layer, quantity);
+    const value =
+      quantity === "width" || quantity === "height" ? this.size(layer, quantity) : this.place(layer, quantity);
     this.open.pop();
     this.known.set(key, value);
     return value;

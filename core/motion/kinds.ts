@@ -2,7 +2,8 @@ import type { Ease, From, MoveKind } from "../document/move";
 import type { TrackProperty } from "./track";
 
 /** A key's value: a number, or a number plus a multiple of one of the move's own parameters. */
-export type KeyValue = number | { readonly plus: number; readonly parameter: "overshoot" | "turn"; readonly times: number };
+export type KeyValue =
+  number | { readonly plus: number; readonly parameter: "overshoot" | "turn"; readonly times: number };
 
 export interface KindTrack {
   readonly property: TrackProperty;
@@ -26,8 +27,20 @@ export interface Kind {
 
 const softOut: Ease = { kind: "cubic-bezier", x1: 0.16, y1: 1, x2: 0.3, y2: 1 };
 const own = { value: 1, of: "own" } as const;
-const appear = (property: TrackProperty): KindTrack => ({ property, keys: [{ at: 0, value: 0 }, { at: 1, value: 1 }] });
-const arriveBy = (): KindTrack => ({ property: "travel", keys: [{ at: 0, value: 1 }, { at: 1, value: 0 }] });
+const appear = (property: TrackProperty): KindTrack => ({
+  property,
+  keys: [
+    { at: 0, value: 0 },
+    { at: 1, value: 1 },
+  ],
+});
+const arriveBy = (): KindTrack => ({
+  property: "travel",
+  keys: [
+    { at: 0, value: 1 },
+    { at: 1, value: 0 },
+  ],
+});
 const plain = { from: "left", distance: own, overshoot: 0, turn: 0 } as const;
 
 export const kinds: Readonly<Record<MoveKind, Kind>> = {
@@ -38,7 +51,13 @@ export const kinds: Readonly<Record<MoveKind, Kind>> = {
     ease: softOut,
     tracks: [
       arriveBy(),
-      { property: "opacity", keys: [{ at: 0, value: 0 }, { at: 0.35, value: 1, ease: "ease-out" }] },
+      {
+        property: "opacity",
+        keys: [
+          { at: 0, value: 0 },
+          { at: 0.35, value: 1, ease: "ease-out" },
+        ],
+      },
     ],
   },
   rise: { ...plain, from: "bottom", distance: "behind", lengthS: 0.5, ease: softOut, tracks: [arriveBy()] },
@@ -58,7 +77,13 @@ export const kinds: Readonly<Record<MoveKind, Kind>> = {
           { at: 1, value: 1, ease: "ease-in-out" },
         ],
       },
-      { property: "turn", keys: [{ at: 0, value: { plus: 0, parameter: "turn", times: -1 } }, { at: 1, value: 0 }] },
+      {
+        property: "turn",
+        keys: [
+          { at: 0, value: { plus: 0, parameter: "turn", times: -1 } },
+          { at: 1, value: 0 },
+        ],
+      },
     ],
   },
 };

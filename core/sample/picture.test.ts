@@ -16,7 +16,14 @@ const kinds = [
 /** Every move kind on a layer of its own, one after the other, in a group that clips. */
 const design = designWith(
   [
-    { id: "g", name: "g", kind: "group", clip: true, width: { kind: "fixed", u: 160 }, height: { kind: "fixed", u: 90 } },
+    {
+      id: "g",
+      name: "g",
+      kind: "group",
+      clip: true,
+      width: { kind: "fixed", u: 160 },
+      height: { kind: "fixed", u: 90 },
+    },
     ...kinds.map((kind, i) =>
       box(`b${i}`, {
         in: "g",
@@ -51,26 +58,36 @@ describe("sample", () => {
     expect(backwards.reverse()).toEqual(forwards);
   });
   test("shows nothing before its first move starts, nor at the very end", async () => {
-    const scene = await sceneOf(designWith([box("a", { moves: [{ id: "m", kind: "fade", phase: "arrive", start: { gap: 0.2 } }] })]));
+    const scene = await sceneOf(
+      designWith([box("a", { moves: [{ id: "m", kind: "fade", phase: "arrive", start: { gap: 0.2 } }] })]),
+    );
     expect(scene.sample(0.1).ops).toEqual([]);
     expect(scene.sample(scene.lengthS).ops).toEqual([]);
     expect(scene.sample(2).ops.length).toBe(1);
   });
   test("hides what rises until it passes its edge", async () => {
-    const rising = box("a", { place: { dx: 10, dy: 10 }, moves: [{ id: "m", kind: "rise", phase: "arrive", length: 1, ease: "linear" }] });
+    const rising = box("a", {
+      place: { dx: 10, dy: 10 },
+      moves: [{ id: "m", kind: "rise", phase: "arrive", length: 1, ease: "linear" }],
+    });
     const scene = await sceneOf(designWith([rising]));
     const half = opsBounds(scene.sample(0.5).ops);
     expect(half.y / 10.8).toBeCloseTo(15, 1);
     expect((half.y + half.height) / 10.8).toBeCloseTo(20, 1);
   });
   test("uncovers a share of the box from its side", async () => {
-    const layer = box("a", { moves: [{ id: "m", kind: "uncover", phase: "arrive", from: "right", length: 1, ease: "linear" }] });
+    const layer = box("a", {
+      moves: [{ id: "m", kind: "uncover", phase: "arrive", from: "right", length: 1, ease: "linear" }],
+    });
     const bounds = opsBounds((await sceneOf(designWith([layer]))).sample(0.25).ops);
     expect(bounds.x / 10.8).toBeCloseTo(15, 1);
     expect(bounds.width / 10.8).toBeCloseTo(5, 1);
   });
   test("turns moves round with the design", async () => {
-    const layer = box("a", { place: { dx: 10 }, moves: [{ id: "m", kind: "unroll", phase: "arrive", from: "left", length: 1, ease: "linear" }] });
+    const layer = box("a", {
+      place: { dx: 10 },
+      moves: [{ id: "m", kind: "unroll", phase: "arrive", from: "left", length: 1, ease: "linear" }],
+    });
     const scene = await sceneOf(designWith([layer, words("t", "شجرة")], { turnRound: "t" }));
     const bounds = opsBounds(scene.sample(0.5).ops.slice(0, 1));
     expect((bounds.x + bounds.width) / 10.8).toBeCloseTo(1920 / 10.8 - 10, 1);

@@ -34,7 +34,9 @@ export function sample(still: Still, table: Timetable, timeS: number): Picture {
     else children.set(parent, [posed]);
   }
   const emit = (parent: string | undefined): PaintOp[] =>
-    (children.get(parent) ?? []).flatMap((posed) => opsOf(posed, poses, still.turnedRound, () => emit(posed.still.layer.id)));
+    (children.get(parent) ?? []).flatMap((posed) =>
+      opsOf(posed, poses, still.turnedRound, () => emit(posed.still.layer.id)),
+    );
   const ops = emit(undefined);
   return { format: still.format, ops, key: keyOf(still.format, ops) };
 }
@@ -77,7 +79,12 @@ function grown(box: Box, grows: LayerState["grows"]): Box | undefined {
   return { x, y, width, height };
 }
 
-function opsOf(posed: Posed, poses: ReadonlyMap<string, Posed>, turnedRound: boolean, inner: () => PaintOp[]): PaintOp[] {
+function opsOf(
+  posed: Posed,
+  poses: ReadonlyMap<string, Posed>,
+  turnedRound: boolean,
+  inner: () => PaintOp[],
+): PaintOp[] {
   const { layer } = posed.still;
   const opacity = snapShare(layer.opacity * posed.state.opacity);
   if (opacity <= 0 || !posed.shown) return [];
@@ -110,7 +117,8 @@ function contentOps(
 ): PaintOp[] {
   const { still, world } = posed;
   const { layer, content, box } = still;
-  const blend = (ops: PaintOp[]): PaintOp[] => (opacity < 1 && ops.length > 0 ? [{ kind: "blend", opacity, ops }] : ops);
+  const blend = (ops: PaintOp[]): PaintOp[] =>
+    opacity < 1 && ops.length > 0 ? [{ kind: "blend", opacity, ops }] : ops;
   const placed = (x: number, y: number) => snapMatrix(multiply(world, translation(x, y)));
   switch (content.kind) {
     case "group":
@@ -132,16 +140,14 @@ function contentOps(
       const matrix = snapMatrix(multiply(world, multiply(translation(x, y), scaling(scale, scale))));
       const whole = { x: 0, y: 0, width: content.width, height: content.height };
       const single = content.shapes.length === 1;
-      const ops = content.shapes.map(
-        (shape): PaintOp => ({
-          kind: "fill",
-          path: shape.path,
-          matrix,
-          fill: { kind: "plain", colour: shape.colour },
-          box: whole,
-          opacity: single ? opacity : 1,
-        }),
-      );
+      const ops = content.shapes.map((shape): PaintOp => ({
+        kind: "fill",
+        path: shape.path,
+        matrix,
+        fill: { kind: "plain", colour: shape.colour },
+        box: whole,
+        opacity: single ? opacity : 1,
+      }));
       return single ? ops : blend(ops);
     }
     case "raster": {
@@ -172,7 +178,13 @@ const square = { size: 0, style: "round" } as const;
 const squareCorners = [square, square, square, square] as const;
 
 /** Half the plane, as a rectangle far larger than any format; it runs along the negative x of its own matrix. */
-const halfPlane: Path = makePath("half", [["M", 0, -4000], ["L", 0, 4000], ["L", -8000, 4000], ["L", -8000, -4000], ["Z"]]);
+const halfPlane: Path = makePath("half", [
+  ["M", 0, -4000],
+  ["L", 0, 4000],
+  ["L", -8000, 4000],
+  ["L", -8000, -4000],
+  ["Z"],
+]);
 
 function edgeClip(clip: EdgeClip, posed: Posed): Clip {
   const base = clip.moves ? posed.world : posed.parent;

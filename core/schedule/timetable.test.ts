@@ -2,11 +2,26 @@ import { describe, expect, test } from "@jest/globals";
 import { IssueError } from "../issue";
 import { box, designWith, sceneOf } from "../testing/scene";
 
-const move = (id: string, more: Record<string, unknown> = {}) => ({ id, kind: "fade", phase: "arrive", length: 0.4, ...more });
+const move = (id: string, more: Record<string, unknown> = {}) => ({
+  id,
+  kind: "fade",
+  phase: "arrive",
+  length: 0.4,
+  ...more,
+});
 const scene = (moves: Record<string, unknown[]>, lengthS: number, more: Record<string, unknown> = {}) =>
-  sceneOf(designWith(Object.entries(moves).map(([id, list]) => box(id, { moves: list })), more), { fields: {}, lengthS });
-const times = (table: Awaited<ReturnType<typeof scene>>["table"], layer: string, phase: "arrive" | "leave" = "arrive") =>
-  table.layers.get(layer)![phase].map((m) => [m.startS, m.endS]);
+  sceneOf(
+    designWith(
+      Object.entries(moves).map(([id, list]) => box(id, { moves: list })),
+      more,
+    ),
+    { fields: {}, lengthS },
+  );
+const times = (
+  table: Awaited<ReturnType<typeof scene>>["table"],
+  layer: string,
+  phase: "arrive" | "leave" = "arrive",
+) => table.layers.get(layer)![phase].map((m) => [m.startS, m.endS]);
 
 describe("schedule", () => {
   test("starts moves with the phase, after another starts, and after another settles", async () => {

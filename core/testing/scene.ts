@@ -9,7 +9,8 @@ import { bundledFonts } from "../type/catalogue";
 import { FontBook } from "../type/font-book";
 
 const book = new FontBook(bundledFonts);
-export const loadFace = async (id: string): Promise<Uint8Array> => readFileSync(join(process.cwd(), "public/fonts", id));
+export const loadFace = async (id: string): Promise<Uint8Array> =>
+  readFileSync(join(process.cwd(), "public/fonts", id));
 
 /** A house style with two colours, one type style and one mark. */
 export const testHouse: House = House.parse({
@@ -59,7 +60,15 @@ export function box(id: string, more: Record<string, unknown> = {}): Record<stri
 }
 
 export function words(id: string, text: string, more: Record<string, unknown> = {}): Record<string, unknown> {
-  return { id, name: id, kind: "text", text, setting: { type: "body" }, fill: { kind: "plain", colour: "house:light" }, ...more };
+  return {
+    id,
+    name: id,
+    kind: "text",
+    text,
+    setting: { type: "body" },
+    fill: { kind: "plain", colour: "house:light" },
+    ...more,
+  };
 }
 
 export async function sceneOf(

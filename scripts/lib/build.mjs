@@ -5,7 +5,17 @@ import { join } from "node:path";
 import { StartError, say } from "./say.mjs";
 
 /** What the built pages depend on. */
-const sources = ["app", "ui", "core", "contract", "server", "public", "package-lock.json", "next.config.ts", "proxy.ts"];
+const sources = [
+  "app",
+  "ui",
+  "core",
+  "contract",
+  "server",
+  "public",
+  "package-lock.json",
+  "next.config.ts",
+  "proxy.ts",
+];
 
 function* files(path) {
   if (!existsSync(path)) return;
@@ -24,7 +34,8 @@ function* files(path) {
 /** Builds the pages when their sources have changed since the last build. */
 export function buildPages() {
   const hash = createHash("sha256");
-  for (const file of sources.flatMap((source) => [...files(source)]).sort()) hash.update(file).update(readFileSync(file));
+  for (const file of sources.flatMap((source) => [...files(source)]).sort())
+    hash.update(file).update(readFileSync(file));
   const digest = hash.digest("hex");
   const mark = ".next/rubrick-sources";
   if (existsSync(mark) && readFileSync(mark, "utf8") === digest) return;
@@ -33,6 +44,7 @@ export function buildPages() {
     encoding: "utf8",
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   });
-  if (status !== 0) throw new StartError(`The pages could not be built:\n${stdout.slice(-3000)}\n${stderr.slice(-3000)}`);
+  if (status !== 0)
+    throw new StartError(`The pages could not be built:\n${stdout.slice(-3000)}\n${stderr.slice(-3000)}`);
   writeFileSync(mark, digest);
 }

@@ -14,7 +14,8 @@ async function endLeftover(file) {
   if (!existsSync(file)) return;
   const pid = Number(readFileSync(file, "utf8"));
   const marks = `/proc/${pid}/environ`;
-  if (pid && existsSync(marks) && readFileSync(marks, "utf8").includes(`RUBRICK_PID_FILE=${file}`)) await stopProcess(pid);
+  if (pid && existsSync(marks) && readFileSync(marks, "utf8").includes(`RUBRICK_PID_FILE=${file}`))
+    await stopProcess(pid);
   rmSync(file, { force: true });
 }
 
@@ -44,6 +45,7 @@ export async function startInstance({ folder, port, onEnd, extra = {} }) {
     });
     closeSync(log);
     children.add(child);
+    writeFileSync(join(folder, `${name}.pid`), String(child.pid));
     child.once("exit", (code) => {
       children.delete(child);
       if (stopping) return;
@@ -58,10 +60,9 @@ export async function startInstance({ folder, port, onEnd, extra = {} }) {
     if (prepared.status !== 0) throw new StartError(`The data could not be prepared:\n${prepared.stderr.slice(-2000)}`);
     if (prepared.stdout.trim()) say(prepared.stdout.trim());
     const web = launch("web", webArgs(port), { RUBRICK_PID_FILE: pidFile, NODE_ENV: "production" });
-    writeFileSync(pidFile, String(web.pid));
-    const worker = launch("worker", workerArgs, { NODE_ENV: "production" });
+    launch("worker", workerArgs, { NODE_ENV: "production" });
     await waitUntilServing(port, web);
-    return { env, stop, workerPid: () => worker.pid, address: `http://127.0.0.1:${port}`, databaseEnv: env.DATABASE_URL };
+    return { env, stop, address: `http://127.0.0.1:${port}` };
   } catch (error) {
     await stop();
     throw error;

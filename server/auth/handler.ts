@@ -51,10 +51,18 @@ export function handler<Body = undefined, Query = undefined>(
           throw new Refusal(403, "role", `This needs the role ${access}; you are signed in as ${member.role}.`);
         }
       }
-      const params = Object.fromEntries(Object.entries((await context.params) ?? {}).map(([key, value]) => [key, String(value)]));
+      const params = Object.fromEntries(
+        Object.entries((await context.params) ?? {}).map(([key, value]) => [key, String(value)]),
+      );
       const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
       const body = shape.body ? parse(shape.body, await readJson(request)) : undefined;
-      const answer = await run({ request, member: member as Member, params, body: body as Body, query: query as Query });
+      const answer = await run({
+        request,
+        member: member as Member,
+        params,
+        body: body as Body,
+        query: query as Query,
+      });
       return answer instanceof Response ? answer : Response.json({ data: answer ?? null });
     } catch (error) {
       return refuse(error, request);
@@ -105,7 +113,10 @@ function refuse(error: unknown, request: Request): Response {
   }
   if (isUnreachable(error)) {
     const message = "The database does not answer just now. Nothing is lost; try again in a moment.";
-    return Response.json({ error: { code: "database_gone", message } }, { status: 503, headers: { "Retry-After": "5" } });
+    return Response.json(
+      { error: { code: "database_gone", message } },
+      { status: 503, headers: { "Retry-After": "5" } },
+    );
   }
   log.error({ err: error, method: request.method, path: new URL(request.url).pathname }, "handler failed");
   const message = "Something went wrong on our side. It has been noted; please try again.";

@@ -31,7 +31,10 @@ const addressLimit = () => limiter("address", 10 * Number(process.env.SIGN_IN_TR
 /** Checks address and password. Throws a Refusal: 401 when they don't match, 429 after too many failures. */
 export async function signIn(email: string, password: string, address: string): Promise<Member> {
   const key = `${email}|${address}`.slice(0, 200);
-  for (const [limit, id] of [[accountLimit(), key], [addressLimit(), address]] as const) {
+  for (const [limit, id] of [
+    [accountLimit(), key],
+    [addressLimit(), address],
+  ] as const) {
     const state = await limit.get(id);
     if (state && state.consumedPoints >= limit.points) throw tooMany(state);
   }

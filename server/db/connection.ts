@@ -29,7 +29,9 @@ export function connect(url: string): Db {
       min: 0,
       max: 10,
       afterCreate: (connection: { query: (sql: string, done: (error: unknown) => void) => void }, done: unknown) =>
-        connection.query("SET time_zone = '+00:00'", (error) => (done as (e: unknown, c: unknown) => void)(error, connection)),
+        connection.query("SET time_zone = '+00:00'", (error) =>
+          (done as (e: unknown, c: unknown) => void)(error, connection),
+        ),
     },
     acquireConnectionTimeout: 4000,
   });

@@ -96,10 +96,7 @@ export async function findExport(db: Db, id: string): Promise<ExportJob | undefi
 }
 
 export async function listExports(db: Db, page: { offset: number; limit: number }): Promise<ExportJob[]> {
-  const rows = await selectJobs(db)
-    .orderBy("j.seq", "desc")
-    .offset(page.offset)
-    .limit(page.limit);
+  const rows = await selectJobs(db).orderBy("j.seq", "desc").offset(page.offset).limit(page.limit);
   return rows.map(toJob);
 }
 

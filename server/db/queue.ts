@@ -21,7 +21,8 @@ export class LeaseLostError extends Error {
   }
 }
 
-const later = (db: Db, seconds: number) => db.raw("date_add(now(3), interval ? microsecond)", [Math.round(seconds * 1e6)]);
+const later = (db: Db, seconds: number) =>
+  db.raw("date_add(now(3), interval ? microsecond)", [Math.round(seconds * 1e6)]);
 
 /**
  * Takes the next job that is due, or whose worker has gone silent. `available_at` is pushed one lease ahead, so that
@@ -41,7 +42,9 @@ export async function claimNextExport(db: Db): Promise<Lease | undefined> {
     if (row.cancel_requested || row.attempts >= mostAttempts) {
       const state = row.cancel_requested ? "cancelled" : "failed";
       const error = row.cancel_requested ? null : "The render worker stopped each time it was tried.";
-      await trx("export_job").where({ id: row.id }).update({ state, stage: state, error, ended_at: trx.fn.now(3) });
+      await trx("export_job")
+        .where({ id: row.id })
+        .update({ state, stage: state, error, ended_at: trx.fn.now(3) });
       return "ended";
     }
     await trx("export_job")

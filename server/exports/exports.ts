@@ -26,7 +26,10 @@ import { findNewestRelease, findRelease } from "@/server/db/releases";
 import { notFound, Refusal } from "@/server/refusal";
 
 /** Checks a fill-in whole and queues one export for each format and output; all of them or none. */
-export async function createExports(member: Member, request: z.output<typeof NewExportRequest>): Promise<{ ids: string[] }> {
+export async function createExports(
+  member: Member,
+  request: z.output<typeof NewExportRequest>,
+): Promise<{ ids: string[] }> {
   const db = database();
   const release = await findRelease(db, request.releaseId);
   if (!release) throw notFound("release");

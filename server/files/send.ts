@@ -23,7 +23,10 @@ export async function sendFile(request: Request, file: SentFile): Promise<Respon
   });
   if (file.saveAs) {
     const plain = file.saveAs.replace(/[^A-Za-z0-9._-]/g, "-");
-    headers.set("Content-Disposition", `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(file.saveAs)}`);
+    headers.set(
+      "Content-Disposition",
+      `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(file.saveAs)}`,
+    );
   }
   const range = parseRange(request.headers.get("range"), file.bytes);
   if (range === "unsatisfiable") throw new Refusal(416, "range", "The asked part lies outside the file.");

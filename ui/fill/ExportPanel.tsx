@@ -16,7 +16,13 @@ const technical: Readonly<Record<OutputKind, string>> = {
 };
 
 /** Which formats and outputs, and the one button that makes them. */
-export function ExportPanel({ desk, values, faults, cut, onStopped }: {
+export function ExportPanel({
+  desk,
+  values,
+  faults,
+  cut,
+  onStopped,
+}: {
   desk: FillDesk;
   values: Values;
   faults: readonly ValueFault[];
@@ -93,7 +99,8 @@ export function ExportPanel({ desk, values, faults, cut, onStopped }: {
         </button>
         {answer && "made" in answer && (
           <Notice weight="note">
-            {answer.made} {answer.made === 1 ? "clip is" : "clips are"} on the way. <Link href="/outbox">See the outbox</Link>
+            {answer.made} {answer.made === 1 ? "clip is" : "clips are"} on the way.{" "}
+            <Link href="/outbox">See the outbox</Link>
           </Notice>
         )}
         {answer && "error" in answer && (

@@ -13,7 +13,14 @@ export interface FieldNote {
 }
 
 /** One field of the form with its help and what is to be said about its value. */
-export function FieldControl({ field, value, house, notes, onChange, onLeave }: {
+export function FieldControl({
+  field,
+  value,
+  house,
+  notes,
+  onChange,
+  onLeave,
+}: {
   field: Field;
   value: string;
   house: House;
@@ -47,7 +54,14 @@ export function FieldControl({ field, value, house, notes, onChange, onLeave }: 
   );
 }
 
-function LineControl({ id, field, value, stopped, onChange, onLeave }: {
+function LineControl({
+  id,
+  field,
+  value,
+  stopped,
+  onChange,
+  onLeave,
+}: {
   id: string;
   field: Extract<Field, { kind: "line" }>;
   value: string;
@@ -81,7 +95,13 @@ function LineControl({ id, field, value, stopped, onChange, onLeave }: {
   );
 }
 
-function Choices({ field, value, house, name, onChange }: {
+function Choices({
+  field,
+  value,
+  house,
+  name,
+  onChange,
+}: {
   field: Exclude<Field, { kind: "line" }>;
   value: string;
   house: House;
@@ -94,7 +114,13 @@ function Choices({ field, value, house, name, onChange }: {
         const shown = specimen(field, choice, house);
         return (
           <label key={choice} className="choice" title={shown.label}>
-            <input type="radio" name={name} value={choice} checked={value === choice} onChange={() => onChange(choice)} />
+            <input
+              type="radio"
+              name={name}
+              value={choice}
+              checked={value === choice}
+              onChange={() => onChange(choice)}
+            />
             {shown.picture}
             <span>{shown.label}</span>
           </label>
@@ -108,7 +134,10 @@ function specimen(field: Exclude<Field, { kind: "line" }>, choice: string, house
   switch (field.kind) {
     case "colour": {
       const colour = house.colours.find((entry) => entry.role === choice);
-      return { label: colour?.name ?? choice, picture: <i className="swatch" style={{ background: colour?.hex }} aria-hidden /> };
+      return {
+        label: colour?.name ?? choice,
+        picture: <i className="swatch" style={{ background: colour?.hex }} aria-hidden />,
+      };
     }
     case "mark": {
       const mark = house.marks.find((entry) => entry.id === choice);

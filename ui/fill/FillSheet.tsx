@@ -55,7 +55,8 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
 
   const groups = [...new Set(design.fields.map((field) => field.group))];
   const visit = (id: string) => setVisited((before) => new Set(before).add(id));
-  const change = (field: Field, value: string) => setValues({ ...values, fields: { ...values.fields, [field.id]: value } });
+  const change = (field: Field, value: string) =>
+    setValues({ ...values, fields: { ...values.fields, [field.id]: value } });
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
   const lengthS = values.lengthS ?? design.length.default;
   const lengthFault = faults.find((fault) => fault.field === "length");
@@ -121,17 +122,21 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
                 max={design.length.max}
                 step={0.1}
                 value={Number.isFinite(lengthS) ? lengthS : ""}
-                onChange={(event) => setValues({ ...values, lengthS: Math.max(0.1, Number(event.target.value) || 0.1) })}
+                onChange={(event) =>
+                  setValues({ ...values, lengthS: Math.max(0.1, Number(event.target.value) || 0.1) })
+                }
               />
               <span>s</span>
             </div>
             <p className="field__help">It arrives and leaves at its own pace; only the stay grows.</p>
             {lengthFault && <Notice weight="stop">{lengthFault.message}</Notice>}
-            {(notes.get("length") ?? []).filter((note) => note.text !== lengthFault?.message).map((note) => (
-              <Notice key={note.text} weight={note.weight}>
-                {note.text}
-              </Notice>
-            ))}
+            {(notes.get("length") ?? [])
+              .filter((note) => note.text !== lengthFault?.message)
+              .map((note) => (
+                <Notice key={note.text} weight={note.weight}>
+                  {note.text}
+                </Notice>
+              ))}
           </div>
         </section>
         <button

@@ -5,7 +5,9 @@ import type { Mark } from "@/core/document/vector";
 export function MarkPicture({ mark, house }: { mark: Mark; house: House }) {
   const { drawing } = mark;
   const colourOf = (reference: string) =>
-    reference.startsWith("house:") ? house.colours.find((colour) => colour.role === reference.slice(6))?.hex : reference;
+    reference.startsWith("house:")
+      ? house.colours.find((colour) => colour.role === reference.slice(6))?.hex
+      : reference;
   return (
     <svg className="mark-picture" viewBox={`0 0 ${drawing.width} ${drawing.height}`} aria-hidden>
       {drawing.shapes.map((shape, i) => (

@@ -39,7 +39,10 @@ export function notesByField(
   }
   for (const [text, { issue, formats }] of byText) {
     const layer = "layer" in issue ? issue.layer : undefined;
-    const field = issue.code === "clip_too_short" ? "length" : design.fields.find((f) => f.drives.some((d) => d.layer === layer))?.id;
+    const field =
+      issue.code === "clip_too_short"
+        ? "length"
+        : design.fields.find((f) => f.drives.some((d) => d.layer === layer))?.id;
     const where = formats.length > 0 ? ` (${formats.join(", ")})` : "";
     add(field, { weight: issue.code === "text_cut" ? "stop" : "warn", text: text + where });
   }

@@ -3,7 +3,11 @@ import { useState } from "react";
 import type { ExportView } from "@/contract/exports";
 import { ProofSheet } from "./ProofSheet";
 
-const kinds = { "vp9-alpha": "See-through, WebM", "prores-4444": "See-through, ProRes", h264: "Finished, MP4" } as const;
+const kinds = {
+  "vp9-alpha": "See-through, WebM",
+  "prores-4444": "See-through, ProRes",
+  h264: "Finished, MP4",
+} as const;
 
 const stages: Readonly<Record<string, string>> = {
   preparing: "Setting the type",
@@ -48,7 +52,12 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
             </>
           )}
           {running && job.mine && (
-            <button type="button" className="btn btn-link btn-sm" disabled={job.cancelling} onClick={() => onAct("cancel")}>
+            <button
+              type="button"
+              className="btn btn-link btn-sm"
+              disabled={job.cancelling}
+              onClick={() => onAct("cancel")}
+            >
               {job.cancelling ? "Cancelling …" : "Cancel"}
             </button>
           )}
@@ -110,5 +119,9 @@ function State({ job }: { job: ExportView }) {
     );
   }
   if (job.state === "cancelled") return <span className="stamp">Cancelled</span>;
-  return job.proof?.passed ? <span className="stamp stamp-good">Proved</span> : <span className="stamp stamp-stop">Proof failed</span>;
+  return job.proof?.passed ? (
+    <span className="stamp stamp-good">Proved</span>
+  ) : (
+    <span className="stamp stamp-stop">Proof failed</span>
+  );
 }

@@ -10,7 +10,10 @@ import { usePlayer } from "@/ui/stage/use-player";
 export function ReleasePlate({ release }: { release: ReleaseCard }) {
   const { document, house } = release;
   const scene = useMemo(
-    () => ({ request: { design: document, values: sampleValues(document), house, samples: true }, formats: document.formats }),
+    () => ({
+      request: { design: document, values: sampleValues(document), house, samples: true },
+      formats: document.formats,
+    }),
     [document, house],
   );
   const { player, view } = usePlayer(scene);
@@ -35,7 +38,8 @@ export function ReleasePlate({ release }: { release: ReleaseCard }) {
       </Link>
       <p>{document.about}</p>
       <p className="release-plate__facts figures">
-        Release {release.number} · {formats.length} formats · {release.clips} {release.clips === 1 ? "clip" : "clips"} made
+        Release {release.number} · {formats.length} formats · {release.clips} {release.clips === 1 ? "clip" : "clips"}{" "}
+        made
       </p>
     </article>
   );

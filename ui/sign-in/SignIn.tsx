@@ -32,7 +32,15 @@ export function SignIn({ to }: { to: string }) {
           <label className="form-label" htmlFor="email">
             E-mail address
           </label>
-          <input id="email" name="email" type="email" className="form-control" autoComplete="username" required autoFocus />
+          <input
+            id="email"
+            name="email"
+            type="email"
+            className="form-control"
+            autoComplete="username"
+            required
+            autoFocus
+          />
           <label className="form-label" htmlFor="password">
             Password
           </label>

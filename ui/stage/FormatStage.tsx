@@ -6,7 +6,13 @@ import type { StagePlayer } from "./player";
 export type Plate = "light" | "dark" | "checker" | "footage";
 
 /** One format of a stage: a plate to judge against, and the graphic at its place over it. */
-export function FormatStage({ format, player, plate, footage, guides = false }: {
+export function FormatStage({
+  format,
+  player,
+  plate,
+  footage,
+  guides = false,
+}: {
   format: Format;
   player: StagePlayer;
   plate: Plate;
@@ -24,16 +30,13 @@ export function FormatStage({ format, player, plate, footage, guides = false }: 
           <video src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
         )}
         <canvas ref={attach} role="img" aria-label={`Preview, ${format.name}`} />
-        {guides && (
-          <span
-            className="format-stage__safe"
-            style={{ inset: `${format.titleSafe * 100}%` }}
-            aria-hidden
-          />
-        )}
+        {guides && <span className="format-stage__safe" style={{ inset: `${format.titleSafe * 100}%` }} aria-hidden />}
       </div>
       <figcaption>
-        {format.name} <span className="figures">{format.width} × {format.height}</span>
+        {format.name}{" "}
+        <span className="figures">
+          {format.width} × {format.height}
+        </span>
       </figcaption>
     </figure>
   );

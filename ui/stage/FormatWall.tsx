@@ -6,7 +6,11 @@ import type { StagePlayer } from "./player";
 const ratio = (format: Format) => format.width / format.height;
 
 /** All formats at once, as large as they go: lying ones on top, upright ones at the side, the rest below. */
-export function FormatWall({ formats, loading, ...shown }: {
+export function FormatWall({
+  formats,
+  loading,
+  ...shown
+}: {
   formats: readonly Format[];
   loading: boolean;
   player: StagePlayer;

@@ -131,7 +131,13 @@ export class StagePlayer {
       this.next = undefined;
       try {
         const { request, formats } = scene;
-        const answer = await stageClient().call({ kind: "prepare", stage: this.stage, request, formats, fps: this.fps });
+        const answer = await stageClient().call({
+          kind: "prepare",
+          stage: this.stage,
+          request,
+          formats,
+          fps: this.fps,
+        });
         if (answer.kind === "fault") this.change({ stage: answer });
         else if (answer.kind === "prepared") this.accept(answer.formats);
       } catch (error) {

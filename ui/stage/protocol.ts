@@ -24,7 +24,13 @@ export type ToWorker =
       /** Paint even what has not changed since the last time. */
       readonly afresh: boolean;
     }
-  | { readonly kind: "pixels"; readonly call: number; readonly stage: string; readonly format: string; readonly timeS: number }
+  | {
+      readonly kind: "pixels";
+      readonly call: number;
+      readonly stage: string;
+      readonly format: string;
+      readonly timeS: number;
+    }
   | { readonly kind: "drop"; readonly call: number; readonly stage: string };
 
 /** A stage that can be painted, in one format. */

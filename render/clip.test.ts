@@ -1,0 +1,89 @@
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { Output } from "@/core/document/output";
+import { box, designWith, testHouse, words } from "@/core/testing/scene";
+import { makeClip } from "./clip";
+import { runFfmpeg } from "./ffmpeg";
+
+jest.setTimeout(120_000);
+let folder: string;
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), "rubrick-clip-"));
+});
+afterAll(() => rm(folder, { recursive: true, force: true }));
+
+const half = { kind: "plain", colour: "#e0408080" };
+const move = { id: "m", kind: "slide", phase: "arrive", from: "left", start: { gap: 0.06 }, length: 0.4 };
+const design = designWith([
+  box("a", { fill: half, place: { dx: 20, dy: 20 }, moves: [move] }),
+  words("t", "Fern", { place: { dx: 60, dy: 40 } }),
+]);
+
+const clip = (output: unknown, file: string, more: Record<string, unknown> = {}) =>
+  makeClip({
+    scene: { design, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" },
+    output: Output.parse(output),
+    loadPicture: () => Promise.reject(new Error("no pictures here")),
+    folder,
+    file: join(folder, file),
+    ...more,
+  });
+const fps = { num: 30000, den: 1001 };
+
+describe("makeClip", () => {
+  test.each([
+    ["vp9-alpha", "a.webm"],
+    ["prores-4444", "a.mov"],
+  ])("makes a see-through %s that its proof passes, half-transparent colours too", async (kind, file) => {
+    const { proof, frames, painted } = await clip({ id: "o", name: "O", kind, fps }, file);
+    expect(proof.faults).toEqual([]);
+    expect(proof).toMatchObject({ frames: 60, width: 1080, height: 1080, rate: "30000/1001", sound: false });
+    expect(proof.alpha!.min).toBe(0);
+    expect(painted).toBeLessThan(frames / 2);
+  });
+  test("lays a clip over footage, with its sound, starting the footage again when it is shorter", async () => {
+    const footage = join(folder, "footage.mp4");
+    const sources = ["-f", "lavfi", "-i", "testsrc2=d=1:s=640x360:r=25", "-f", "lavfi", "-i", "sine=d=1"];
+    await runFfmpeg([...sources, "-c:v", "libx264", "-pix_fmt", "yuv420p", "-c:a", "aac", "-y", footage]);
+    const backing = { kind: "footage", media: `media:${"0".repeat(64)}` };
+    const { proof } = await clip({ id: "o", name: "O", kind: "h264", fps: { num: 25, den: 1 }, backing }, "b.mp4", {
+      footage,
+    });
+    expect(proof.faults).toEqual([]);
+    expect(proof).toMatchObject({ frames: 50, sound: true, alpha: null });
+  });
+  test("tells progress in frames of the clip, up to all of them", async () => {
+    const seen: number[] = [];
+    const backing = { kind: "colour", colour: "#203040" };
+    const progress = (done: number, total: number) => seen.push(done / total);
+    await clip({ id: "o", name: "O", kind: "h264", fps, backing }, "c.mp4", { progress });
+    expect(seen[0]).toBe(0);
+    expect(seen[seen.length - 1]).toBe(1);
+    expect([...seen].sort((a, b) => a - b)).toEqual(seen);
+  });
+  test("finds a clip whose picture is not the one that was painted", async () => {
+    const { proveClip } = await import("./proof");
+    const { prepareScene } = await import("@/core/scene");
+    const { planClip } = await import("@/core/sample/clip");
+    const { PaintedFrames } = await import("./painted");
+    const { NodeHost } = await import("./node-host");
+    const { fontBook, loadFace } = await import("./fonts");
+    const output = Output.parse({ id: "o", name: "O", kind: "prores-4444", fps });
+    await clip(output, "d.mov");
+    const other = designWith([box("a", { fill: half, place: { dx: 24, dy: 20 }, moves: [move] })]);
+    const scene = await prepareScene(
+      { design: other, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" },
+      fontBook(),
+      loadFace,
+    );
+    const plan = planClip(scene.still, scene.table, fps);
+    const frames = new PaintedFrames(scene, plan, new NodeHost());
+    const proof = await proveClip(
+      { file: join(folder, "d.mov"), format: scene.still.format, plan, table: scene.table, output },
+      frames,
+    );
+    expect(proof.passed).toBe(false);
+  });
+});

@@ -1,0 +1,128 @@
+import { afterAll, describe, expect, test } from "@jest/globals";
+import { database, disconnect } from "@/server/db/connection";
+import { as, base, cookieOf, releaseId, send, startExport } from "../support/api";
+
+afterAll(disconnect);
+
+const request = async (more: Record<string, unknown>) => ({
+  releaseId: await releaseId(),
+  values: { fields: { name: "Ada Fernsby" }, lengthS: 3 },
+  formats: ["wide"],
+  outputs: ["see-through-clip"],
+  ...more,
+});
+const codeOf = async (more: Record<string, unknown>) => {
+  const reply = await as("ines", "POST", "/api/exports", await request(more));
+  return [reply.status, reply.error?.code];
+};
+const withName = (name: string) => ({ values: { fields: { name }, lengthS: 3 } });
+
+describe("an export is refused", () => {
+  test.each([
+    ["an empty name", withName(""), [422, "value_required"]],
+    ["a name that is too short", withName("A"), [422, "value_short"]],
+    ["a name that is too long", withName("x".repeat(49)), [422, "value_long"]],
+    ["a name with a control character", withName("Ada\u0007Moss"), [422, "value_forbidden"]],
+    ["the sample as a name", withName("First and last name"), [422, "value_sample"]],
+    ["a field that is not there", { values: { fields: { name: "Ada", extra: "x" } } }, [422, "value_unknown"]],
+    ["a colour that is not on offer", { values: { fields: { name: "Ada", accent: "night" } } }, [422, "value_choice"]],
+    ["a length below the shortest", { values: { fields: { name: "Ada" }, lengthS: 2 } }, [422, "value_length"]],
+    ["a length beyond the longest", { values: { fields: { name: "Ada" }, lengthS: 21 } }, [422, "value_length"]],
+    ["an unknown format", { formats: ["round"] }, [422, "format_unknown"]],
+    ["an unknown output", { outputs: ["hologram"] }, [422, "output_unknown"]],
+    ["no format", { formats: [] }, [422, "invalid"]],
+    ["an unknown release", { releaseId: "0".repeat(20) }, [404, "not_found"]],
+    ["a key that is not in the contract", { priority: 100 }, [422, "invalid"]],
+  ])("with %s", async (_, more, expected) => expect(await codeOf(more)).toEqual(expected));
+
+  test("with words that say where", async () => {
+    const reply = await as("ines", "POST", "/api/exports", await request(withName("x".repeat(49))));
+    expect(reply.error).toMatchObject({ where: "values.name", message: expect.stringContaining("48") });
+  });
+  test("leaving nothing half queued", async () => {
+    const before = (await as("ines", "GET", "/api/exports")).data.total;
+    await codeOf({ formats: ["wide", "round"] });
+    expect((await as("ines", "GET", "/api/exports")).data.total).toBe(before);
+  });
+  test("from a release that was replaced, unless the older one is wanted", async () => {
+    const db = database();
+    const id = await releaseId();
+    const row = await db("design_release").where({ id }).first();
+    const json = (value: unknown) => (typeof value === "string" ? value : JSON.stringify(value));
+    const newer = { ...row, id: "f".repeat(20), number: 99, document: json(row.document), house: json(row.house) };
+    await db("design_release").insert(newer);
+    try {
+      const reply = await as("ines", "POST", "/api/exports", await request({ releaseId: id }));
+      expect([reply.status, reply.error?.code]).toEqual([409, "release_stale"]);
+      expect(reply.error?.detail).toMatchObject({ number: 99 });
+      const older = await as("ines", "POST", "/api/exports", await request({ releaseId: id, acceptOlder: true }));
+      expect(older.status).toBe(200);
+      await as("ines", "POST", `/api/exports/${older.data.ids[0]}/cancel`, {});
+    } finally {
+      await db("design_release").where({ id: newer.id }).delete();
+    }
+  });
+});
+
+test("what is not JSON, or far too large, is refused", async () => {
+  const cookie = await cookieOf("ines");
+  expect((await send("POST", "/api/exports", { cookie, raw: "{not json" })).error?.code).toBe("not_json");
+  const huge = JSON.stringify({ releaseId: "x".repeat(300_000) });
+  expect((await send("POST", "/api/exports", { cookie, raw: huge })).status).toBe(413);
+});
+
+test("unknown ids answer 404, with words", async () => {
+  for (const path of [
+    "/api/releases/nope",
+    "/api/exports/nope",
+    `/api/media/${"0".repeat(64)}`,
+    "/api/media/..%2f..%2fetc",
+  ]) {
+    const reply = await as("ines", "GET", path);
+    expect([reply.status, reply.error?.code]).toEqual([404, "not_found"]);
+  }
+});
+
+test("an export that has ended can't be cancelled, and a waiting one not be tried again", async () => {
+  const id = await startExport();
+  expect((await as("ines", "POST", `/api/exports/${id}/retry`, {})).error?.code).toBe("export_not_ended");
+  expect((await as("ines", "GET", `/api/exports/${id}/file`)).error?.code).toBe("export_unfinished");
+  await as("ines", "POST", `/api/exports/${id}/cancel`, {});
+});
+
+test("media answers ranges, for players", async () => {
+  const desk = await as("ines", "GET", `/api/releases/${await releaseId()}`);
+  const path = `/api/media/${desk.data.footage[0].hash}`;
+  const headers = { cookie: await cookieOf("ines") };
+  const part = await fetch(base + path, { headers: { ...headers, range: "bytes=10-19" } });
+  expect([part.status, (await part.arrayBuffer()).byteLength]).toEqual([206, 10]);
+  expect((await fetch(base + path, { headers: { ...headers, range: "bytes=999999999-" } })).status).toBe(416);
+});
+
+describe("signing in", () => {
+  test("says the same for a wrong password and an unknown address", async () => {
+    const replies = await Promise.all(
+      ["ines@quillmere.example", "nobody@quillmere.example"].map((email) =>
+        send("POST", "/api/sign-in", {
+          body: { email, password: "wrong" },
+          headers: { "x-forwarded-for": "10.1.1.1" },
+        }),
+      ),
+    );
+    expect(replies[0]!.error).toEqual(replies[1]!.error);
+    expect(replies[0]!.status).toBe(401);
+  });
+  test("is stopped after too many failures, for that account only", async () => {
+    const attempt = (email: string, password: string) =>
+      send("POST", "/api/sign-in", { body: { email, password }, headers: { "x-forwarded-for": "10.2.2.2" } });
+    for (let i = 0; i < 10; i++) await attempt("tomas@quillmere.example", "wrong");
+    expect((await attempt("tomas@quillmere.example", "fern-moss-paper")).status).toBe(429);
+    expect((await attempt("odile@quillmere.example", "fern-moss-paper")).status).toBe(200);
+  });
+});
+
+test("pages carry a policy that lets no foreign script run", async () => {
+  const policy = (await fetch(`${base}/sign-in`)).headers.get("content-security-policy") ?? "";
+  expect(policy).toContain("frame-ancestors 'none'");
+  expect(policy).not.toMatch(/script-src[^;]*unsafe-inline/);
+});

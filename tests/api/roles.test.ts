@@ -1,0 +1,98 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { describe, expect, test } from "@jest/globals";
+import { cookieOf, send, type Who } from "../support/api";
+
+/** Every handler there is and the least role it is meant for; a new one must be added here on purpose. */
+const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner">> = {
+  "POST /api/sign-in": "anyone",
+  "POST /api/sign-out": "anyone",
+  "GET /api/me": "anyone",
+  "GET /api/releases": "contributor",
+  "GET /api/releases/[release]": "contributor",
+  "GET /api/exports": "contributor",
+  "POST /api/exports": "contributor",
+  "GET /api/exports/[export]": "contributor",
+  "POST /api/exports/[export]/cancel": "contributor",
+  "POST /api/exports/[export]/retry": "contributor",
+  "GET /api/exports/[export]/file": "contributor",
+  "GET /api/media/[hash]": "contributor",
+};
+
+function* routeFiles(folder: string): Generator<string> {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (entry.isDirectory()) yield* routeFiles(join(folder, entry.name));
+    else if (entry.name === "route.ts") yield join(folder, entry.name);
+  }
+}
+
+const found = [...routeFiles("app/api")].flatMap((file) => {
+  const path = `/${file.replace(/^app\//, "").replace(/\/route\.ts$/, "")}`;
+  const source = readFileSync(file, "utf8");
+  return [...source.matchAll(/export (?:const|(?:async )?function) (GET|POST|PUT|PATCH|DELETE)\b/g)].map(
+    (m) => `${m[1]} ${path}`,
+  );
+});
+
+test("the table of handlers is complete", () => {
+  expect([...found].sort()).toEqual(Object.keys(access).sort());
+});
+
+test("every handler is made by the one that checks", () => {
+  for (const file of routeFiles("app/api")) {
+    const source = readFileSync(file, "utf8");
+    const exports = source.match(/export const (GET|POST|PUT|PATCH|DELETE) = handler\(/g) ?? [];
+    expect(exports.length).toBe((source.match(/export /g) ?? []).length);
+  }
+});
+
+const rank = ["owner", "designer", "contributor"];
+const members: [Who, string][] = [
+  ["odile", "owner"],
+  ["tomas", "designer"],
+  ["ines", "contributor"],
+];
+
+describe.each(Object.entries(access))("%s", (route, least) => {
+  const [method, pattern] = route.split(" ") as [string, string];
+  const path = pattern.replace(/\[\w+\]/g, "0".repeat(20));
+  if (least !== "anyone") {
+    test("refuses the signed-out", async () => {
+      expect((await send(method, path, { body: method === "POST" ? {} : undefined })).status).toBe(401);
+    });
+  }
+  test.each(members)("as %s", async (who, role) => {
+    if (route === "POST /api/sign-out") return;
+    const reply = await send(method, path, { cookie: await cookieOf(who), body: method === "POST" ? {} : undefined });
+    const allowed = least === "anyone" || rank.indexOf(role) <= rank.indexOf(least);
+    if (allowed) expect([200, 404, 409, 422]).toContain(reply.status);
+    else expect(reply.status).toBe(403);
+  });
+  if (method !== "GET") {
+    test.each([
+      ["another site", "https://elsewhere.example"],
+      ["no origin", null],
+      ["nonsense", "null"],
+    ])("refuses %s", async (_, origin) => {
+      const reply = await send(method, path, { cookie: await cookieOf("odile"), body: {}, origin });
+      expect([reply.status, reply.error?.code]).toEqual([403, "origin"]);
+    });
+  }
+});
+
+test("a cookie that was tampered with is no session", async () => {
+  const cookie = await cookieOf("odile");
+  const reply = await send("GET", "/api/releases", { cookie: `${cookie.slice(0, -6)}aaaaaa` });
+  expect(reply.status).toBe(401);
+});
+
+test("a member may not cancel another's export, a designer may", async () => {
+  const { startExport, as } = await import("../support/api");
+  const id = await startExport();
+  const { database, disconnect } = await import("@/server/db/connection");
+  const odile = await database()("member").where({ email: "odile@quillmere.example" }).first();
+  await database()("export_job").where({ id }).update({ created_by: odile.id });
+  await disconnect();
+  expect((await as("ines", "POST", `/api/exports/${id}/cancel`, {})).status).toBe(403);
+  expect([200, 409]).toContain((await as("tomas", "POST", `/api/exports/${id}/cancel`, {})).status);
+});

@@ -1,0 +1,121 @@
+import { spawn } from "node:child_process";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { afterAll, expect, jest, test } from "@jest/globals";
+import { database, disconnect } from "@/server/db/connection";
+import { addExports } from "@/server/db/exports";
+import { newId } from "@/server/db/ids";
+import { as, cookieOf, pause, readExport, send, startExport, until } from "../support/api";
+
+jest.setTimeout(180_000);
+afterAll(disconnect);
+
+const folder = process.env.RUBRICK_TEST_FOLDER ?? ".rubrick";
+const pidOf = (name: string) => Number(readFileSync(join(folder, `${name}.pid`), "utf8"));
+const long = {
+  formats: ["square"],
+  outputs: ["see-through-master"],
+  values: { fields: { name: "Ada Fernsby" }, lengthS: 12 },
+};
+
+test("an export whose worker is killed outright is finished by the next one, as one file", async () => {
+  const id = await startExport(long);
+  await until(
+    () => readExport(id),
+    (job) => job.stage === "painting" || job.stage === "proving",
+  );
+  process.kill(pidOf("worker"), "SIGKILL");
+  const job = await until(
+    () => readExport(id),
+    (seen) => seen.state === "done",
+    90,
+  );
+  expect(job.attempts).toBe(2);
+  expect(job.proof.passed).toBe(true);
+  const audit = await database()("audit").where({ subject: id, action: "export.done" });
+  expect(audit.length).toBe(1);
+  // The killed attempt's own folder does not outlive the export for ever, and never holds the finished file.
+  const row = await database()("export_job").where({ id }).first();
+  expect(row.file_hash).toMatch(/^[0-9a-f]{64}$/);
+});
+
+test("a worker told to stop gives its job back without losing an attempt", async () => {
+  const id = await startExport(long);
+  await until(
+    () => readExport(id),
+    (job) => job.stage === "painting" || job.stage === "proving",
+  );
+  process.kill(pidOf("worker"), "SIGTERM");
+  await until(
+    () => readExport(id),
+    (job) => job.state === "waiting" || (job.state === "leased" && job.framesDone === 0),
+    10,
+  );
+  const job = await until(
+    () => readExport(id),
+    (seen) => seen.state === "done",
+    90,
+  );
+  expect(job.attempts).toBe(1);
+  expect(readdirSync(process.env.WORK_FOLDER!).filter((name) => name.startsWith(id))).toEqual([]);
+});
+
+test("while the database is gone for ten seconds requests say so, and work goes on afterwards", async () => {
+  const id = await startExport(long);
+  await until(
+    () => readExport(id),
+    (job) => job.state === "leased",
+  );
+  const pid = pidOf("mariadb");
+  const [program, ...args] = readFileSync(`/proc/${pid}/cmdline`, "utf8").split("\0").filter(Boolean) as [
+    string,
+    ...string[],
+  ];
+  process.kill(pid, "SIGKILL");
+  await pause(500);
+  const gone = await send("GET", "/api/releases", { cookie: await cookieOf("ines") });
+  expect([gone.status, gone.error?.code]).toEqual([503, "database_gone"]);
+  await pause(9500);
+  spawn(program, args, { detached: true, stdio: "ignore" }).unref();
+  await until(
+    () => as("ines", "GET", "/api/releases").catch(() => ({ status: 0 })),
+    (reply) => reply.status === 200,
+    30,
+  );
+  const job = await until(
+    () => readExport(id),
+    (seen) => seen?.state === "done",
+    90,
+  );
+  expect(job.proof.passed).toBe(true);
+});
+
+test("an export that can never be made fails once, with words, and can be tried again when it is mended", async () => {
+  const db = database();
+  const other = await db("export_job")
+    .where({ id: await startExport(long) })
+    .first();
+  await as("ines", "POST", `/api/exports/${other.id}/cancel`, {});
+  const id = newId();
+  const [releaseId, createdBy] = [other.release_id, other.created_by];
+  const output = { id: "clip", name: "Clip", kind: "vp9-alpha" as const, fps: { num: 25, den: 1 } };
+  const values = { fields: { name: "Ada Fernsby" }, lengthS: 3 };
+  await addExports(db, [{ id, releaseId, format: "round", output, values, fileName: "round.webm", createdBy }]);
+  const failed = await until(
+    () => readExport(id),
+    (job) => job.state === "failed",
+    60,
+  );
+  expect([failed.attempts, failed.error]).toEqual([1, expect.stringContaining("round")]);
+  await db("export_job").where({ id }).update({ format: "square" });
+  expect((await as("ines", "POST", `/api/exports/${id}/retry`, {})).status).toBe(200);
+  expect(
+    (
+      await until(
+        () => readExport(id),
+        (job) => job.state === "done",
+        60,
+      )
+    ).error,
+  ).toBe(null);
+});

@@ -1,0 +1,80 @@
+/** Talking to the running instance as one of the demo members, the way a browser of theirs would. */
+export const base = process.env.RUBRICK_TEST_URL ?? "http://127.0.0.1:3000";
+
+export type Who = "odile" | "tomas" | "ines";
+const cookies = new Map<string, string>();
+
+export interface Reply {
+  readonly status: number;
+  readonly data: any; // eslint-disable-line @typescript-eslint/no-explicit-any -- tests read answers freely
+  readonly error: { code: string; message: string; where?: string; detail?: unknown } | undefined;
+  readonly headers: Headers;
+}
+
+export async function send(
+  method: string,
+  path: string,
+  options: {
+    cookie?: string;
+    body?: unknown;
+    raw?: string;
+    origin?: string | null;
+    headers?: Record<string, string>;
+  } = {},
+): Promise<Reply> {
+  const headers: Record<string, string> = { ...options.headers };
+  if (options.cookie) headers.cookie = options.cookie;
+  if (options.origin !== null) headers.origin = options.origin ?? base;
+  const body = options.raw ?? (options.body === undefined ? undefined : JSON.stringify(options.body));
+  if (body !== undefined) headers["content-type"] = "application/json";
+  const answer = await fetch(base + path, { method, headers, body, redirect: "manual" });
+  const json = (await answer.json().catch(() => ({}))) as { data?: unknown; error?: Reply["error"] };
+  return { status: answer.status, data: json.data, error: json.error, headers: answer.headers };
+}
+
+export async function cookieOf(who: Who): Promise<string> {
+  const known = cookies.get(who);
+  if (known) return known;
+  const body = { email: `${who}@quillmere.example`, password: "fern-moss-paper" };
+  const reply = await send("POST", "/api/sign-in", { body });
+  const cookie = reply.headers.get("set-cookie")!.split(";")[0]!;
+  cookies.set(who, cookie);
+  return cookie;
+}
+
+export const as = async (who: Who, method: string, path: string, body?: unknown): Promise<Reply> =>
+  send(method, path, { cookie: await cookieOf(who), body });
+
+export async function releaseId(): Promise<string> {
+  const shelf = await as("ines", "GET", "/api/releases");
+  return shelf.data.releases.find((release: { designId: string }) => release.designId === "name-strap").id;
+}
+
+export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Asks again until the answer satisfies; fails after the time is up with what it saw last. */
+export async function until<T>(ask: () => Promise<T>, good: (seen: T) => boolean, seconds = 60): Promise<T> {
+  const end = Date.now() + seconds * 1000;
+  for (;;) {
+    const seen = await ask();
+    if (good(seen)) return seen;
+    if (Date.now() > end) throw new Error(`gave up after ${seconds} s: ${JSON.stringify(seen)}`);
+    await pause(200);
+  }
+}
+
+/** Queues one export and answers its id. */
+export async function startExport(more: Record<string, unknown> = {}): Promise<string> {
+  const body = {
+    releaseId: await releaseId(),
+    values: { fields: { name: "Ada Fernsby", role: "Seed librarian" }, lengthS: 3 },
+    formats: ["square"],
+    outputs: ["see-through-clip"],
+    ...more,
+  };
+  const reply = await as("ines", "POST", "/api/exports", body);
+  if (reply.status !== 200) throw new Error(JSON.stringify(reply.error));
+  return reply.data.ids[0];
+}
+
+export const readExport = async (id: string) => (await as("ines", "GET", `/api/exports/${id}`)).data;

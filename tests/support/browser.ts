@@ -1,0 +1,51 @@
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import puppeteer, { type Browser, type Page } from "puppeteer-core";
+import { base, type Who } from "./api";
+
+const quiet = ["--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update"];
+
+export async function openBrowser(): Promise<Browser> {
+  return puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu", "--disable-sync", "--hide-scrollbars", ...quiet],
+    userDataDir: mkdtempSync(join(tmpdir(), "rubrick-browser-")),
+    defaultViewport: { width: 1280, height: 800 },
+    protocolTimeout: 120_000,
+  });
+}
+
+/** A page whose errors are collected, signed in as a demo member. */
+export async function signedIn(browser: Browser, who: Who): Promise<{ page: Page; errors: string[] }> {
+  const page = await browser.newPage();
+  const errors: string[] = [];
+  page.on("pageerror", (error) => errors.push(String(error)));
+  page.on("console", (message) => message.type() === "error" && errors.push(message.text()));
+  await page.goto(`${base}/sign-in`);
+  await page.type("#email", `${who}@quillmere.example`);
+  await page.type("#password", "fern-moss-paper");
+  await Promise.all([page.waitForNavigation(), page.click("button.btn-primary")]);
+  return { page, errors };
+}
+
+/** Presses the first element of a kind that reads like this. */
+export async function press(page: Page, selector: string, text: string | RegExp): Promise<void> {
+  const good = (found: string) => (typeof text === "string" ? found.trim() === text : text.test(found));
+  await page.waitForSelector(selector);
+  for (const element of await page.$$(selector)) {
+    if (good(await element.evaluate((e) => e.textContent ?? ""))) return element.click();
+  }
+  throw new Error(`nothing like “${text}” among ${selector}`);
+}
+
+/** Waits until every preview of the page has been painted. */
+export async function painted(page: Page, count: number): Promise<void> {
+  await page.waitForFunction(
+    (n) =>
+      [...document.querySelectorAll<HTMLCanvasElement>(".format-stage canvas")].filter((c) => c.style.width).length >=
+      n,
+    { timeout: 30_000 },
+    count,
+  );
+}
