@@ -82,7 +82,7 @@ export function backingChain(format: Format, rate: string): string {
 export function backingInput(backing: Backing, format: Format, rate: string, footage: string | undefined): string[] {
   if (backing.kind === "footage") {
     if (footage === undefined) throw new Error("the footage of this output was not fetched");
-    return ["-stream_loop", "-1", "-i", footage];
+    return ["-stream_loop", "-1", "-an", "-i", footage];
   }
   const colour = `color=c=0x${backing.colour.slice(1)}:s=${format.width}x${format.height}:r=${rate}`;
   return ["-f", "lavfi", "-i", colour];
@@ -98,10 +98,13 @@ async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backin
     `[ground][graphic]overlay=${bounds.x}:${bounds.y}:format=yuv420:eof_action=repeat,${bt709}[clip]`,
   ].join(";");
   const seconds = ((job.plan.frames.length * job.plan.fps.den) / job.plan.fps.num).toFixed(6);
-  const sound = backing.kind === "footage" ? ["-map", "0:a:0?", "-c:a", "aac", "-b:a", "192k"] : ["-an"];
+  // The sound comes in by itself: beside a picture it would shift where footage that starts again joins.
+  const soundInput = backing.kind === "footage" ? ["-stream_loop", "-1", "-vn", "-i", job.footage!] : [];
+  const sound = backing.kind === "footage" ? ["-map", "2:a:0?", "-c:a", "aac", "-b:a", "192k"] : ["-an"];
   const args = [
     ...backingInput(backing, job.format, rate, job.footage),
     ...paintedInput(job),
+    ...soundInput,
     ...["-filter_complex", graph, "-map", "[clip]", ...sound, ...h264],
     ...["-frames:v", String(job.plan.frames.length), "-t", seconds, "-y", job.file],
   ];
