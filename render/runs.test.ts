@@ -44,7 +44,7 @@ describe("placeFrames", () => {
         const frames = parts.flatMap(([picture, count]) => Array.from({ length: count }, () => picture));
         expect(await decoded(frames, "25/1")).toEqual(frames);
       }),
-      { numRuns: 12 },
+      { numRuns: 20 },
     );
   });
   test("sends all frames when holds are too many to be worth it", () => {

@@ -32,7 +32,7 @@ const mostHolds = 100;
 export function placeFrames(frames: readonly number[], rate: string): Placement {
   const runs = runsOf(frames);
   const held = runs.filter((run) => run.count > 1);
-  if (held.length > mostHolds) return { sent: frames, filter: `setpts=N/(${rate})/TB,fps=${rate}` };
+  if (held.length > mostHolds) return { sent: frames, filter: `setpts='round(N/(${rate})/TB)',fps=${rate}` };
   const sent = runs.map((run) => run.picture);
   const terms = runs.flatMap((run, i) => {
     const extra = run.count - 1;
@@ -43,5 +43,6 @@ export function placeFrames(frames: readonly number[], rate: string): Placement 
   const last = runs[runs.length - 1];
   if (last && last.count > 1) sent.push(last.picture);
   const position = ["N", ...terms].join("+");
-  return { sent, filter: `setpts='(${position})/(${rate})/TB',fps=${rate}` };
+  // Rounded, because ffmpeg cuts off decimals and a frame a hair early would come out one place too soon.
+  return { sent, filter: `setpts='round((${position})/(${rate})/TB)',fps=${rate}` };
 }

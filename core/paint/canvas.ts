@@ -19,6 +19,7 @@ export interface ContextLike {
   imageSmoothingEnabled: boolean;
   imageSmoothingQuality: "low" | "medium" | "high";
   fillStyle: unknown;
+  globalCompositeOperation: string;
   save(): void;
   restore(): void;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;

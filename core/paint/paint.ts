@@ -3,14 +3,14 @@ import { cosSin, type Matrix } from "../geometry/matrix";
 import type { Box } from "../geometry/box";
 import type { Path } from "../geometry/path";
 import type { PaintOp, Picture } from "../sample/types";
-import type { ContextLike, PaintHost, PathLike } from "./canvas";
+import type { ContextLike, PaintHost, PathLike, Surface } from "./canvas";
 
 /**
  * Paints a picture on a clear canvas whose top left is the pixel (bounds.x, bounds.y) of the format. The same calls
  * on the same bounds give the same bytes on every side.
  */
 export function paint(picture: Picture, bounds: Box, context: ContextLike, host: PaintHost): void {
-  new Painter(bounds, host).paint(picture.ops, context);
+  new Painter(bounds, host).paint(picture.ops, context, false);
 }
 
 const builtPaths = new WeakMap<Path, PathLike>();
@@ -21,7 +21,8 @@ class Painter {
     private readonly host: PaintHost,
   ) {}
 
-  paint(ops: readonly PaintOp[], context: ContextLike): void {
+  /** `cut` says whether the context is under a soft-edged clip already. */
+  paint(ops: readonly PaintOp[], context: ContextLike, cut: boolean): void {
     for (const op of ops) {
       switch (op.kind) {
         case "fill":
@@ -34,25 +35,51 @@ class Painter {
           this.picture(op, context);
           break;
         case "clip":
-          context.save();
-          for (const clip of op.clips) {
-            this.transform(context, clip.matrix);
-            context.clip(this.path(clip.path) as never);
+          if (cut || op.clips.length > 1) this.matted(op, context);
+          else {
+            context.save();
+            this.transform(context, op.clips[0]!.matrix);
+            context.clip(this.path(op.clips[0]!.path) as never);
+            this.paint(op.ops, context, true);
+            context.restore();
           }
-          this.paint(op.ops, context);
-          context.restore();
           break;
         case "blend": {
           const layer = this.host.surface(this.bounds.width, this.bounds.height);
-          this.paint(op.ops, layer.context);
-          context.setTransform(1, 0, 0, 1, 0, 0);
-          context.globalAlpha = op.opacity;
-          context.drawImage(layer.canvas as never, 0, 0);
-          this.host.release(layer);
+          this.paint(op.ops, layer.context, false);
+          this.lay(layer, context, op.opacity);
           break;
         }
       }
     }
+  }
+
+  /**
+   * Several soft edges over each other: both canvases blend a single clip alike, but not clips within clips, so each
+   * is a matte of its own.
+   */
+  private matted(op: Extract<PaintOp, { kind: "clip" }>, context: ContextLike): void {
+    const layer = this.host.surface(this.bounds.width, this.bounds.height);
+    this.paint(op.ops, layer.context, false);
+    for (const clip of op.clips) {
+      const matte = this.host.surface(this.bounds.width, this.bounds.height);
+      this.transform(matte.context, clip.matrix);
+      matte.context.fillStyle = "#000000ff";
+      matte.context.globalAlpha = 1;
+      matte.context.fill(this.path(clip.path) as never);
+      layer.context.globalCompositeOperation = "destination-in";
+      this.lay(matte, layer.context, 1);
+      layer.context.globalCompositeOperation = "source-over";
+    }
+    this.lay(layer, context, 1);
+  }
+
+  /** Puts a surface on top and gives it back. */
+  private lay(surface: Surface, context: ContextLike, opacity: number): void {
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = opacity;
+    context.drawImage(surface.canvas as never, 0, 0);
+    this.host.release(surface);
   }
 
   private picture(op: Extract<PaintOp, { kind: "picture" }>, context: ContextLike): void {
