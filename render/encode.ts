@@ -25,10 +25,16 @@ export interface EncodeJob {
 
 const bt709 = "setparams=colorspace=bt709:color_primaries=bt709:color_trc=bt709:range=tv";
 const toYuv = (pixels: string) => `scale=out_color_matrix=bt709:out_range=tv,format=${pixels},${bt709}`;
-const vp9 = ["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", "22", "-deadline", "realtime", "-cpu-used", "7"];
-const vp9Speed = ["-row-mt", "1", "-tile-columns", "1", "-threads", "2", "-auto-alt-ref", "0", "-g", "120"];
-const h264 = ["-c:v", "libx264", "-preset", "veryfast", "-crf", "17", "-pix_fmt", "yuv420p", "-movflags", "+faststart"];
-const prores = ["-c:v", "prores_ks", "-profile:v", "4444", "-q:v", "9", "-vendor", "apl0", "-alpha_bits", "16"];
+
+/** Encoder settings of each kind; the bench encodes ready frames with the very same ones. */
+export const encoders = {
+  vp9: [
+    ...["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", "22", "-deadline", "realtime", "-cpu-used", "7", "-row-mt", "1"],
+    ...["-tile-columns", "1", "-threads", "2", "-auto-alt-ref", "0", "-g", "120", "-pix_fmt", "yuva420p"],
+  ],
+  h264: ["-c:v", "libx264", "-preset", "veryfast", "-crf", "17", "-pix_fmt", "yuv420p", "-movflags", "+faststart"],
+  prores: ["-c:v", "prores_ks", "-profile:v", "4444", "-q:v", "9", "-vendor", "apl0", "-alpha_bits", "16"],
+} as const;
 
 /** Encodes a clip with the output's settings. Only the clip's bounds travel to ffmpeg; held frames travel once. */
 export async function encodeClip(job: EncodeJob, frames: PaintedFrames): Promise<void> {
@@ -64,7 +70,7 @@ function progressOf(job: EncodeJob, sent: number): (written: number) => void {
 async function encodeVp9(job: EncodeJob, frames: PaintedFrames): Promise<void> {
   const { sent, filter } = placeFrames(job.plan.frames, rateOf(job.plan));
   const chain = [toYuv("yuva420p"), pad(job), filter].join(",");
-  const args = [...paintedInput(job), "-vf", chain, ...vp9, ...vp9Speed, "-pix_fmt", "yuva420p", "-an", "-y", job.file];
+  const args = [...paintedInput(job), "-vf", chain, ...encoders.vp9, "-an", "-y", job.file];
   await runFfmpeg(args, {
     signal: job.signal,
     feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
@@ -105,7 +111,7 @@ async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backin
     ...backingInput(backing, job.format, rate, job.footage),
     ...paintedInput(job),
     ...soundInput,
-    ...["-filter_complex", graph, "-map", "[clip]", ...sound, ...h264],
+    ...["-filter_complex", graph, "-map", "[clip]", ...sound, ...encoders.h264],
     ...["-frames:v", String(job.plan.frames.length), "-t", seconds, "-y", job.file],
   ];
   await runFfmpeg(args, {
@@ -123,10 +129,13 @@ async function encodeProres(job: EncodeJob, frames: PaintedFrames): Promise<void
   const stills = join(job.folder, "stills.mov");
   const sent = runs.map((run) => run.picture);
   const chain = [toYuv("yuva444p10le"), pad(job)].join(",");
-  await runFfmpeg([...paintedInput(job), "-vf", chain, ...prores, "-an", ...timescale(job.plan), "-y", stills], {
-    signal: job.signal,
-    feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
-  });
+  await runFfmpeg(
+    [...paintedInput(job), "-vf", chain, ...encoders.prores, "-an", ...timescale(job.plan), "-y", stills],
+    {
+      signal: job.signal,
+      feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
+    },
+  );
   if (runs.every((run) => run.count === 1)) {
     await runFfmpeg(["-i", stills, "-c", "copy", "-y", job.file], { signal: job.signal });
     return;

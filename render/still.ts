@@ -12,12 +12,14 @@ export interface FrameRequest {
   readonly timeS?: number | undefined;
   /** Paint on the bounds of the whole clip at this rate, byte for byte as in the clip. */
   readonly inClip?: Fps | undefined;
+  /** Width of the PNG in pixels; the format's own unless given. */
+  readonly widthPx?: number | undefined;
   /** CSS colour below it; see-through unless given. */
   readonly ground?: string | undefined;
   readonly loadPicture: (hash: string) => Promise<Uint8Array>;
 }
 
-/** One frame as PNG bytes of the whole format. */
+/** One frame as PNG bytes of the whole format, in its own or a smaller size. */
 export async function makeFrame(request: FrameRequest): Promise<Buffer> {
   const scene = await prepareScene(request.scene, fontBook(), loadFace);
   const host = new NodeHost();
@@ -26,5 +28,5 @@ export async function makeFrame(request: FrameRequest): Promise<Buffer> {
   const bounds = request.inClip
     ? planClip(scene.still, scene.table, request.inClip).bounds
     : pixelBounds(opsBounds(picture.ops), scene.still.format);
-  return new FramePainter(bounds, host).png(picture, request.ground);
+  return new FramePainter(bounds, host).png(picture, request);
 }

@@ -10,7 +10,7 @@ import type { ContextLike, PaintHost, PathLike, Surface } from "./canvas";
  * on the same bounds give the same bytes on every side.
  */
 export function paint(picture: Picture, bounds: Box, context: ContextLike, host: PaintHost): void {
-  new Painter(bounds, host).paint(picture.ops, context, false);
+  new Painter(bounds, host).paint(picture.ops, context);
 }
 
 const builtPaths = new WeakMap<Path, PathLike>();
@@ -21,8 +21,7 @@ class Painter {
     private readonly host: PaintHost,
   ) {}
 
-  /** `cut` says whether the context is under a soft-edged clip already. */
-  paint(ops: readonly PaintOp[], context: ContextLike, cut: boolean): void {
+  paint(ops: readonly PaintOp[], context: ContextLike): void {
     for (const op of ops) {
       switch (op.kind) {
         case "fill":
@@ -35,18 +34,11 @@ class Painter {
           this.picture(op, context);
           break;
         case "clip":
-          if (cut || op.clips.length > 1) this.matted(op, context);
-          else {
-            context.save();
-            this.transform(context, op.clips[0]!.matrix);
-            context.clip(this.path(op.clips[0]!.path) as never);
-            this.paint(op.ops, context, true);
-            context.restore();
-          }
+          this.matted(op, context);
           break;
         case "blend": {
           const layer = this.host.surface(this.bounds.width, this.bounds.height);
-          this.paint(op.ops, layer.context, false);
+          this.paint(op.ops, layer.context);
           this.lay(layer, context, op.opacity);
           break;
         }
@@ -55,12 +47,12 @@ class Painter {
   }
 
   /**
-   * Several soft edges over each other: both canvases blend a single clip alike, but not clips within clips, so each
-   * is a matte of its own.
+   * Every soft edge is a matte of its own: the two canvases differ by some levels where they clip a path by a path,
+   * and agree where they lay one picture into another.
    */
   private matted(op: Extract<PaintOp, { kind: "clip" }>, context: ContextLike): void {
     const layer = this.host.surface(this.bounds.width, this.bounds.height);
-    this.paint(op.ops, layer.context, false);
+    this.paint(op.ops, layer.context);
     for (const clip of op.clips) {
       const matte = this.host.surface(this.bounds.width, this.bounds.height);
       this.transform(matte.context, clip.matrix);

@@ -1,20 +1,21 @@
 import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import puppeteer, { type Browser, type Page } from "puppeteer-core";
+import puppeteer, { type Browser, type LaunchOptions, type Page } from "puppeteer-core";
 import { base, type Who } from "./api";
 
 const quiet = ["--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update"];
 
-export async function openBrowser(): Promise<Browser> {
-  return puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-sync", "--hide-scrollbars", ...quiet],
-    userDataDir: mkdtempSync(join(tmpdir(), "rubrick-browser-")),
-    defaultViewport: { width: 1280, height: 800 },
-    protocolTimeout: 120_000,
-  });
-}
+/** How every browser of tests and bench is started. */
+export const quietBrowser = (viewport: { width: number; height: number }): LaunchOptions => ({
+  executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-sync", "--hide-scrollbars", ...quiet],
+  userDataDir: mkdtempSync(join(tmpdir(), "rubrick-browser-")),
+  defaultViewport: viewport,
+  protocolTimeout: 120_000,
+});
+
+export const openBrowser = (): Promise<Browser> => puppeteer.launch(quietBrowser({ width: 1280, height: 800 }));
 
 /** A page whose errors are collected, signed in as a demo member. */
 export async function signedIn(browser: Browser, who: Who): Promise<{ page: Page; errors: string[] }> {

@@ -1,0 +1,89 @@
+import { planClip } from "@/core/sample/clip";
+import { prepareScene } from "@/core/scene";
+import { sampleValues } from "@/core/document/values";
+import { designIds, readDesign } from "@/demo/designs";
+import { house } from "@/demo/house";
+import { fontBook, loadFace } from "@/render/fonts";
+import { NodeHost } from "@/render/node-host";
+import { PaintedFrames } from "@/render/painted";
+import { makeFrame } from "@/render/still";
+import { compare, median, round, secondsOf, type Measurement } from "./measure";
+
+const fps = { num: 30, den: 1 };
+const loadPicture = async () => Promise.reject(new Error("the demo designs show drawings only"));
+
+/** Plans a clip of a demo design and paints all its distinct pictures; seconds for all of them. */
+async function paintAll(id: (typeof designIds)[number], lengthS: number, format = "wide") {
+  const design = readDesign(id);
+  const request = { design, values: { ...sampleValues(design), lengthS }, house, format };
+  const scene = await prepareScene(request, fontBook(), loadFace);
+  let distinct = 0;
+  let total = 0;
+  const seconds = await secondsOf(async () => {
+    const plan = planClip(scene.still, scene.table, fps);
+    const painted = new PaintedFrames(scene, plan, new NodeHost());
+    distinct = plan.distinct.length;
+    total = plan.frames.length;
+    for (let i = 0; i < distinct; i++) {
+      painted.rgba(i);
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  });
+  return { seconds, distinct, total };
+}
+
+/** Painting in Node: what a long stay costs, what a frame of each demo design costs, and posters. */
+export async function measurePainting(): Promise<Measurement[]> {
+  await paintAll("name-strap", 6);
+  const long = await compare(
+    5,
+    async () => (await paintAll("name-strap", 300)).seconds,
+    async () => (await paintAll("name-strap", 30)).seconds,
+  );
+  const out: Measurement[] = [
+    {
+      name: "5-minute clip, paint time ÷ that of a 30-second clip",
+      value: round(long.ratio),
+      unit: "ratio",
+      target: { is: "at most", value: 1.5 },
+      detail: { fiveMinutesS: round(long.first), thirtySecondsS: round(long.second) },
+    },
+  ];
+  for (const id of designIds) {
+    const { seconds, distinct, total } = await paintAll(id, readDesign(id).length.default);
+    const value = round((seconds / distinct) * 1000);
+    out.push({ name: `${id}, a painted frame in wide`, value, unit: "ms", detail: { distinct, frames: total } });
+  }
+  out.push(await measurePosters());
+  return out;
+}
+
+/** Posters of a sheet: 100 rows in four formats, from values to PNG bytes. */
+async function measurePosters(): Promise<Measurement> {
+  const design = readDesign("name-strap");
+  const rows = Array.from({ length: 100 }, (_, i) => ({
+    fields: { name: `Ngozi Fairweather ${i}`, role: `Bed ${i}, fern house` },
+  }));
+  const jobs = rows.flatMap((values) => design.formats.map((format) => ({ design, values, house, format })));
+  const rates: number[] = [];
+  for (let run = 0; run < 3; run++) {
+    const seconds = await secondsOf(async () => {
+      // Encoding runs beside painting: a few at once keep both cores at work.
+      const queue = jobs.values();
+      const lane = async () => {
+        for (const scene of queue) await makeFrame({ scene, widthPx: posterWidthPx, loadPicture });
+      };
+      await Promise.all([lane(), lane(), lane()]);
+    });
+    rates.push(jobs.length / seconds);
+  }
+  return {
+    name: "posters of 100 rows × 4 formats",
+    value: round(median(rates)),
+    unit: "per second",
+    target: { is: "at least", value: 60 },
+    detail: { posters: jobs.length, widthPx: posterWidthPx },
+  };
+}
+
+const posterWidthPx = 480;

@@ -1,0 +1,66 @@
+import { sampleValues } from "@/core/document/values";
+import { readDesign } from "@/demo/designs";
+import { house } from "@/demo/house";
+import { openBrowser, painted, signedIn } from "@/tests/support/browser";
+import { round, type Measurement } from "./measure";
+
+const fps = { num: 60, den: 1 };
+const all = ["wide", "square", "portrait", "tall"];
+
+/** Frames a second that the product's own painting worker gives in headless Chromium, over arrive and leave alike. */
+export async function measurePreview(ids: readonly Parameters<typeof readDesign>[0][]): Promise<Measurement[]> {
+  const browser = await openBrowser();
+  try {
+    const { page } = await signedIn(browser, "ines");
+    await painted(page, 4);
+    const worker = page.workers()[0]!;
+    const out: Measurement[] = [];
+    for (const id of ids) {
+      const design = readDesign(id);
+      const request = { design, values: { ...sampleValues(design), lengthS: 4 }, house };
+      const rate = (formats: readonly string[]) =>
+        worker.evaluate(
+          async (request, formats, fps) => {
+            const scope = self as unknown as { postMessage: (message: { call?: number }, more?: unknown) => void };
+            const original = scope.postMessage;
+            const ask = (data: object) =>
+              new Promise<unknown>((resolve) => {
+                const call = -1 - Math.floor(Math.random() * 1e9);
+                scope.postMessage = (message, more) => {
+                  if (message.call === call) resolve(message);
+                  else original.call(scope, message, more);
+                };
+                self.dispatchEvent(new MessageEvent("message", { data: { ...data, call } }));
+              });
+            await ask({ kind: "prepare", stage: "bench", request, formats, fps });
+            // Shown about as large as on the fill desk; the arriving frames, where everything moves.
+            const shown = formats.map((id) => ({ id, scale: 0.45 }));
+            const round = async (frame: number) =>
+              ask({ kind: "paint", stage: "bench", timeS: 0.1 + (frame % 40) / 60, formats: shown, afresh: true });
+            for (let frame = 0; frame < 20; frame++) await round(frame);
+            const start = performance.now();
+            for (let frame = 0; frame < 120; frame++) await round(frame);
+            scope.postMessage = original;
+            return 120_000 / (performance.now() - start);
+          },
+          request as never,
+          formats as string[],
+          fps,
+        );
+      const one = await rate(["wide"]);
+      const four = await rate(all);
+      const targeted = id === "name-strap";
+      const line = (name: string, value: number, target: number): Measurement => ({
+        name: `preview of ${id}, ${name}`,
+        value: round(value),
+        unit: "per second",
+        target: targeted ? { is: "at least", value: target } : undefined,
+        detail: { frames: 120 },
+      });
+      out.push(line("focused format", one, 60), line("all four together", four, 30));
+    }
+    return out;
+  } finally {
+    await browser.close();
+  }
+}

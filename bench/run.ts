@@ -1,0 +1,64 @@
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { startInstance } from "@/scripts/lib/instance.mjs";
+import { freePort } from "@/scripts/lib/settings.mjs";
+import { designIds } from "@/demo/designs";
+import { measureEncoding } from "./encoding";
+import { measureLayout } from "./layout";
+import { meets, type Measurement } from "./measure";
+import { measurePainting } from "./painting";
+import { measureWorkers } from "./workers";
+
+/** `npm run bench -- [--json] [--only layout,painting,…]`: every target with what was measured in this run. */
+const json = process.argv.includes("--json");
+const only = process.argv[process.argv.indexOf("--only") + 1];
+const wanted = process.argv.includes("--only") ? only?.split(",") : undefined;
+
+const folder = await mkdtemp(join(tmpdir(), "rubrick-bench-"));
+
+/** The preview is measured in the served product, so an instance of its own is started for it. */
+async function preview(): Promise<Measurement[]> {
+  const port = await freePort(0);
+  const instance = await startInstance({ folder: join(folder, "instance"), port, onEnd: undefined });
+  process.env.RUBRICK_TEST_URL = instance.address;
+  const { measurePreview } = await import("./preview");
+  return measurePreview(designIds).finally(() => instance.stop());
+}
+
+const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
+  layout: measureLayout,
+  painting: measurePainting,
+  preview,
+  encoding: () => measureEncoding(folder),
+  workers: () => measureWorkers(folder),
+};
+
+const found: Measurement[] = [];
+try {
+  for (const [name, measure] of Object.entries(parts)) {
+    if (wanted && !wanted.includes(name)) continue;
+    for (const line of await measure()) {
+      found.push(line);
+      if (!json) console.log(written(line));
+    }
+  }
+} finally {
+  await rm(folder, { recursive: true, force: true });
+}
+if (json)
+  console.log(
+    JSON.stringify(
+      found.map((line) => ({ ...line, met: meets(line) })),
+      null,
+      2,
+    ),
+  );
+process.exit(0);
+
+function written(line: Measurement): string {
+  const target = line.target ? ` (${line.target.is} ${line.target.value})` : "";
+  const verdict = { true: "met   ", false: "MISSED", undefined: "      " }[String(meets(line)) as "true"];
+  const detail = Object.entries(line.detail).map(([name, value]) => `${name} ${value}`);
+  return `${verdict}  ${line.value} ${line.unit}${target}  ${line.name}  [${detail.join(", ")}]`;
+}
