@@ -33,7 +33,8 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
   const fileOf = (output: Output) => join(folder, `${output.id}.${fileEnding[output.kind]}`);
   const make = async (output: Output): Promise<number> =>
     (await makeClip({ scene, output, footage, loadPicture, folder, file: fileOf(output) })).wallS;
-  const encode = (args: readonly string[]) => secondsOf(() => runFfmpeg([...args, "-y", join(folder, "ready.mov")]));
+  const encode = (args: readonly string[], ending: string) =>
+    secondsOf(() => runFfmpeg([...args, "-y", join(folder, `ready.${ending}`)]));
 
   await make(outputs.prores);
   const raw = (pixels: string) => join(folder, `${pixels}.yuv`);
@@ -62,24 +63,24 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
   const vp9 = await compare(
     5,
     () => make(outputs.vp9),
-    () => encode([...ready("yuva420p"), ...encoders.vp9]),
+    () => encode([...ready("yuva420p"), ...encoders.vp9], "webm"),
   );
   const h264 = await compare(
     5,
     () => make(outputs.h264),
-    () => encode([...ready("yuv420p"), ...encoders.h264]),
+    () => encode([...ready("yuv420p"), ...encoders.h264], "mp4"),
   );
   const prores = await compare(
     5,
     () => make(outputs.prores),
-    () => encode(["-stream_loop", "5", ...ready("yuva444p10le"), ...encoders.prores]),
+    () => encode(["-stream_loop", "5", ...ready("yuva444p10le"), ...encoders.prores], "mov"),
   );
   const chain = backingChain({ ...outputs.over, id: "wide", width: 1920, height: 1080 } as never, "30/1");
   const transcode = ["-stream_loop", "-1", "-i", footage, "-t", String(lengthS), "-vf", chain, ...encoders.h264];
   const over = await compare(
     5,
     () => make(outputs.over),
-    () => encode([...transcode, "-c:a", "aac", "-b:a", "192k"]),
+    () => encode([...transcode, "-c:a", "aac", "-b:a", "192k"], "mp4"),
   );
   const shotS = await screenshotSeconds(24);
   const scripted = { first: vp9.first, second: shotS * frames + vp9.second };

@@ -2,6 +2,7 @@ import { sampleValues } from "@/core/document/values";
 import { readDesign } from "@/demo/designs";
 import { house } from "@/demo/house";
 import { openBrowser, painted, signedIn } from "@/tests/support/browser";
+import { teachAsking, type Asking } from "@/tests/support/stage-worker";
 import { round, type Measurement } from "./measure";
 
 const fps = { num: 60, den: 1 };
@@ -14,6 +15,7 @@ export async function measurePreview(ids: readonly Parameters<typeof readDesign>
     const { page } = await signedIn(browser, "ines");
     await painted(page, 4);
     const worker = page.workers()[0]!;
+    await teachAsking(worker);
     const out: Measurement[] = [];
     for (const id of ids) {
       const design = readDesign(id);
@@ -21,17 +23,7 @@ export async function measurePreview(ids: readonly Parameters<typeof readDesign>
       const rate = (formats: readonly string[]) =>
         worker.evaluate(
           async (request, formats, fps) => {
-            const scope = self as unknown as { postMessage: (message: { call?: number }, more?: unknown) => void };
-            const original = scope.postMessage;
-            const ask = (data: object) =>
-              new Promise<unknown>((resolve) => {
-                const call = -1 - Math.floor(Math.random() * 1e9);
-                scope.postMessage = (message, more) => {
-                  if (message.call === call) resolve(message);
-                  else original.call(scope, message, more);
-                };
-                self.dispatchEvent(new MessageEvent("message", { data: { ...data, call } }));
-              });
+            const ask = (self as unknown as Asking).rubrickAsk;
             await ask({ kind: "prepare", stage: "bench", request, formats, fps });
             // Shown about as large as on the fill desk; the arriving frames, where everything moves.
             const shown = formats.map((id) => ({ id, scale: 0.45 }));
@@ -40,7 +32,6 @@ export async function measurePreview(ids: readonly Parameters<typeof readDesign>
             for (let frame = 0; frame < 20; frame++) await round(frame);
             const start = performance.now();
             for (let frame = 0; frame < 120; frame++) await round(frame);
-            scope.postMessage = original;
             return 120_000 / (performance.now() - start);
           },
           request as never,

@@ -44,7 +44,7 @@ function drawFrond(context: SKRSContext2D, frond: Frond, share: number): void {
   context.translate(frond.x * width, frond.y * height);
   context.rotate(frond.lean + sway);
   const light = 22 + frond.depth * 26;
-  context.fillStyle = `hsl(${148 - frond.depth * 22}, ${26 + frond.depth * 16}%, ${light}%)`;
+  context.fillStyle = `hsl(${152 - frond.depth * 26}, ${14 + frond.depth * 12}%, ${light}%)`;
   const stem = frond.length * height;
   for (let i = 0; i < 14; i++) {
     const at = i / 14;

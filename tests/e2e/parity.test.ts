@@ -8,6 +8,7 @@ import { fontBook, loadFace } from "@/render/fonts";
 import { FramePainter } from "@/render/frame";
 import { NodeHost } from "@/render/node-host";
 import { openBrowser, painted, signedIn } from "../support/browser";
+import { teachAsking, type Asking } from "../support/stage-worker";
 
 jest.setTimeout(240_000);
 let browser: Browser;
@@ -19,27 +20,19 @@ beforeAll(async () => {
   ({ page } = await signedIn(browser, "ines"));
   await painted(page, 4);
   worker = page.workers()[0]!;
+  await teachAsking(worker);
 });
 afterAll(() => browser?.close());
 
-/** Speaks to the product's own painting worker in its own protocol, from within it. */
-async function ask(message: Record<string, unknown>): Promise<{ kind: string; bounds?: unknown; rgba?: string }> {
+interface Seen {
+  readonly kind: string;
+  readonly bounds?: unknown;
+  readonly rgba?: string;
+}
+
+async function ask(message: Record<string, unknown>): Promise<Seen> {
   return worker.evaluate(async (data) => {
-    const scope = self as unknown as { postMessage: (message: unknown, options?: unknown) => void } & EventTarget;
-    const call = -Math.floor(Math.random() * 1e9);
-    const original = scope.postMessage;
-    type Sent = { call: number; kind: string; answer: Answer; message: string };
-    type Answer = { kind: string; bounds?: unknown; rgba?: ArrayBuffer };
-    const answer = await new Promise<Answer>((resolve, reject) => {
-      scope.postMessage = (message, options) => {
-        const sent = message as Sent;
-        if (sent.call !== call) return original.call(scope, sent, options);
-        scope.postMessage = original;
-        if (sent.kind === "answer") resolve(sent.answer);
-        else reject(new Error(sent.message));
-      };
-      scope.dispatchEvent(new MessageEvent("message", { data: { ...data, call } }));
-    });
+    const answer = await (self as unknown as Asking).rubrickAsk(data);
     if (answer.kind !== "pixels") return { kind: answer.kind };
     const bytes = new Uint8Array(answer.rgba!);
     let text = "";

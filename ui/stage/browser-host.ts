@@ -1,5 +1,8 @@
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
 
+/** Kept for the next frame: each of four formats needs a few sizes. */
+const mostFree = 32;
+
 /** Painting on OffscreenCanvases in a browser's worker; kept in memory, not on the graphics card, for exact pixels. */
 export class BrowserHost implements PaintHost {
   private readonly free: Surface[] = [];
@@ -26,7 +29,7 @@ export class BrowserHost implements PaintHost {
   }
 
   release(surface: Surface): void {
-    if (this.free.length < 8) this.free.push(surface);
+    if (this.free.length < mostFree) this.free.push(surface);
   }
 
   picture(hash: string) {

@@ -1,0 +1,44 @@
+import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
+import { base } from "@/tests/support/api";
+
+/** `npm run screenshots`: pictures of the main views in docs/screenshots, from the running instance's demo data. */
+const browser = await openBrowser();
+const settle = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+const file = (name: string) => `docs/screenshots/${name}.png` as const;
+try {
+  const front = await browser.newPage();
+  await front.goto(`${base}/sign-in`, { waitUntil: "networkidle0" });
+  await front.screenshot({ path: file("sign-in") });
+  await front.close();
+
+  const { page } = await signedIn(browser, "ines");
+  await painted(page, 4);
+  await settle(1500);
+  await page.screenshot({ path: file("shelf") });
+
+  await press(page, ".release-plate a h2", "Name strap");
+  await page.waitForSelector(".field[data-field=name] input");
+  await painted(page, 4);
+  await page.type(".field[data-field=name] input", "Ngozi Fairweather-Castellanos");
+  await page.type(".field[data-field=role] input", "Head of the fern house");
+  await press(page, ".stage-bar button, .segmented button, button", "Footage");
+  await settle(1500);
+  await page.screenshot({ path: file("fill-desk") });
+
+  for (const tick of await page.$$(".tick input"))
+    await tick.evaluate((e) => e.checked && (e as HTMLInputElement).click());
+  await press(page, ".tick", "Wide");
+  for (const kind of [/^See-through clip/, /^See-through master/, /^Finished clip/]) await press(page, ".tick", kind);
+  await press(page, ".btn-primary", "Export 3 clips");
+  await page.waitForSelector(".export-panel .notice-note a");
+  await page.goto(`${base}/outbox`);
+  await page.waitForFunction(() => document.querySelector(".outbox__row .stamp")?.textContent === "Proved", {
+    timeout: 120_000,
+  });
+  await settle(500);
+  await press(page, ".outbox__row button", /proof/i);
+  await settle(4000);
+  await page.screenshot({ path: file("outbox") });
+} finally {
+  await browser.close();
+}
