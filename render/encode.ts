@@ -29,8 +29,9 @@ const toYuv = (pixels: string) => `scale=out_color_matrix=bt709:out_range=tv,for
 /** Encoder settings of each kind; the bench encodes ready frames with the very same ones. */
 export const encoders = {
   vp9: [
-    ...["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", "22", "-deadline", "realtime", "-cpu-used", "7", "-row-mt", "1"],
-    ...["-tile-columns", "1", "-threads", "2", "-auto-alt-ref", "0", "-g", "120", "-pix_fmt", "yuva420p"],
+    ...["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", "22", "-deadline", "realtime", "-cpu-used", "8", "-row-mt", "1"],
+    ...["-tile-columns", "2", "-threads", "2", "-auto-alt-ref", "0", "-lag-in-frames", "0", "-g", "240"],
+    ...["-pix_fmt", "yuva420p"],
   ],
   h264: ["-c:v", "libx264", "-preset", "veryfast", "-crf", "17", "-pix_fmt", "yuv420p", "-movflags", "+faststart"],
   prores: ["-c:v", "prores_ks", "-profile:v", "4444", "-q:v", "9", "-vendor", "apl0", "-alpha_bits", "16"],
@@ -98,23 +99,34 @@ async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backin
   const rate = rateOf(job.plan);
   const { sent, filter } = placeFrames(job.plan.frames, rate);
   const { bounds } = job.plan;
-  const graph = [
-    `[0:v]${backingChain(job.format, rate)}[ground]`,
-    `[1:v]${toYuv("yuva420p")},${filter}[graphic]`,
-    `[ground][graphic]overlay=${bounds.x}:${bounds.y}:format=yuv420:eof_action=repeat,${bt709}[clip]`,
-  ].join(";");
-  const seconds = ((job.plan.frames.length * job.plan.fps.den) / job.plan.fps.num).toFixed(6);
-  // The sound comes in by itself: beside a picture it would shift where footage that starts again joins.
-  const soundInput = backing.kind === "footage" ? ["-stream_loop", "-1", "-vn", "-i", job.footage!] : [];
-  const sound = backing.kind === "footage" ? ["-map", "2:a:0?", "-c:a", "aac", "-b:a", "192k"] : ["-an"];
-  const args = [
-    ...backingInput(backing, job.format, rate, job.footage),
-    ...paintedInput(job),
-    ...soundInput,
-    ...["-filter_complex", graph, "-map", "[clip]", ...sound, ...encoders.h264],
-    ...["-frames:v", String(job.plan.frames.length), "-t", seconds, "-y", job.file],
-  ];
-  await runFfmpeg(args, {
+  const over = `format=yuv420:eof_action=repeat,${bt709}`;
+  const sized = ["-frames:v", String(job.plan.frames.length)];
+  let args: string[];
+  if (backing.kind === "colour") {
+    // Only the graphic's own pixels are blended, and only once for a held picture; the rest is one colour anyway.
+    const ground = `color=c=0x${backing.colour.slice(1)}:s=${bounds.width}x${bounds.height}:r=${rate}`;
+    const around = `pad=${job.format.width}:${job.format.height}:${bounds.x}:${bounds.y}:color=0x${backing.colour.slice(1)}`;
+    const graph = [
+      `${ground},${toYuv("yuv420p")}[ground]`,
+      `[0:v]${toYuv("yuva420p")}[graphic]`,
+      `[ground][graphic]overlay=0:0:shortest=1:${over},${around},${bt709},${filter}[clip]`,
+    ].join(";");
+    args = [...paintedInput(job), "-filter_complex", graph, "-map", "[clip]", "-an"];
+  } else {
+    if (job.footage === undefined) throw new Error("the footage of this output was not fetched");
+    const loop = ["-stream_loop", "-1"];
+    const graph = [
+      `[0:v]${backingChain(job.format, rate)}[ground]`,
+      `[1:v]${toYuv("yuva420p")},${filter}[graphic]`,
+      `[ground][graphic]overlay=${bounds.x}:${bounds.y}:${over}[clip]`,
+    ].join(";");
+    // The sound comes in by itself: beside a picture it would shift where footage that starts again joins.
+    const inputs = [...loop, "-an", "-i", job.footage, ...paintedInput(job), ...loop, "-vn", "-i", job.footage];
+    const seconds = ((job.plan.frames.length * job.plan.fps.den) / job.plan.fps.num).toFixed(6);
+    const sound = ["-map", "2:a:0?", "-c:a", "aac", "-b:a", "192k", "-t", seconds];
+    args = [...inputs, "-filter_complex", graph, "-map", "[clip]", ...sound];
+  }
+  await runFfmpeg([...args, ...encoders.h264, ...sized, "-y", job.file], {
     signal: job.signal,
     feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
   });
@@ -140,9 +152,8 @@ async function encodeProres(job: EncodeJob, frames: PaintedFrames): Promise<void
     await runFfmpeg(["-i", stills, "-c", "copy", "-y", job.file], { signal: job.signal });
     return;
   }
-  const parts = await holdFrames(job, stills, runs);
   const list = join(job.folder, "parts.txt");
-  await writeFile(list, ["ffconcat version 1.0", ...parts].join("\n") + "\n");
+  await writeFile(list, ["ffconcat version 1.0", ...(await joinedParts(job, stills, runs))].join("\n") + "\n");
   // Joined by their own clocks the parts would drift by fractions of a frame: every frame gets its instant anew.
   const ticks = job.plan.fps.den * tickFactor(job.plan);
   const clock = `setts=ts=N*${ticks}:duration=${ticks}`;
@@ -155,33 +166,36 @@ const tickFactor = (plan: ClipPlan): number => (plan.fps.num < 1000 ? 512 : 1);
 const timescale = (plan: ClipPlan): string[] => ["-video_track_timescale", String(plan.fps.num * tickFactor(plan))];
 
 /** Lines of a concat list: stretches of the stills' file, and a file of its own for each held frame. */
-async function holdFrames(job: EncodeJob, stills: string, runs: ReturnType<typeof runsOf>): Promise<string[]> {
+async function joinedParts(job: EncodeJob, stills: string, runs: ReturnType<typeof runsOf>): Promise<string[]> {
   const { fps } = job.plan;
-  const scale = timescale(job.plan);
-  // Copying starts with the frame at or before the instant: a millisecond late, so that rounding never picks the neighbour.
-  const within = (frame: number) => ((frame * fps.den) / fps.num + 0.001).toFixed(6);
-  const lines: string[] = [];
-  const quoted = (path: string) => `file '${path.replaceAll("'", "'\\''")}'`;
-  let from = 0;
-  const flush = async (to: number) => {
+  const copy = ["-c", "copy", ...timescale(job.plan), "-y"];
+  // A quarter of a frame early, so that rounding never drops the first one.
+  const cut = (from: number, count: number) =>
+    ["-ss", (((from - 0.25) * fps.den) / fps.num).toFixed(6), "-frames:v", String(count)].slice(from === 0 ? 2 : 0);
+  const files: string[] = [];
+  const cuts: string[] = [];
+  const repeats: { readonly count: number; readonly one: string; readonly held: string }[] = [];
+  const stretch = (from: number, to: number) => {
     if (to <= from) return;
-    const part = join(job.folder, `part-${from}.mov`);
-    const range = ["-ss", within(from), "-i", stills, "-frames:v", String(to - from)];
-    await runFfmpeg([...range, "-c", "copy", ...scale, "-y", part], { signal: job.signal });
-    lines.push(quoted(part));
+    files.push(join(job.folder, `part-${from}.mov`));
+    cuts.push(...cut(from, to - from), ...copy, files[files.length - 1]!);
   };
+  let from = 0;
   for (const [i, run] of runs.entries()) {
     if (run.count === 1) continue;
-    await flush(i);
+    stretch(from, i);
     const one = join(job.folder, `one-${i}.mov`);
     const held = join(job.folder, `held-${i}.mov`);
-    const single = ["-ss", within(i), "-i", stills, "-frames:v", "1", "-c", "copy", ...scale, "-y", one];
-    await runFfmpeg(single, { signal: job.signal });
-    const repeat = ["-stream_loop", String(run.count - 1), "-i", one, "-c", "copy", ...scale, "-y", held];
-    await runFfmpeg(repeat, { signal: job.signal });
-    lines.push(quoted(held));
+    cuts.push(...cut(i, 1), ...copy, one);
+    repeats.push({ count: run.count, one, held });
+    files.push(held);
     from = i + 1;
   }
-  await flush(runs.length);
-  return lines;
+  stretch(from, runs.length);
+  // All parts in one go: starting ffmpeg costs more than the copying.
+  await runFfmpeg(["-i", stills, ...cuts], { signal: job.signal });
+  const inputs = repeats.flatMap(({ count, one }) => ["-stream_loop", String(count - 1), "-i", one]);
+  const outputs = repeats.flatMap(({ held }, i) => ["-map", String(i), ...copy, held]);
+  await runFfmpeg([...inputs, ...outputs], { signal: job.signal });
+  return files.map((path) => `file '${path.replaceAll("'", "'\\''")}'`);
 }
