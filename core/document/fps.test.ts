@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { frameCount, frameRates, frameToS } from "./fps";
+import { frameCount, frameRates, frameToS, rateName } from "./fps";
 
 test("frameCount rounds 10 s at 30000/1001 up to 300 frames", () => {
   expect(frameCount(10, frameRates["29.97"]!)).toBe(300);
@@ -12,4 +12,8 @@ test("frameToS keeps the ratio exact", () => {
 
 test("frameCount is never zero", () => {
   expect(frameCount(0.001, { num: 24, den: 1 })).toBe(1);
+});
+
+test("rateName gives the name people use for a ratio", () => {
+  expect(["25/1", "30000/1001", "60000/1001", "12/1"].map(rateName)).toEqual(["25", "29.97", "59.94", "12/1"]);
 });

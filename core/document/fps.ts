@@ -19,6 +19,13 @@ export const frameRates: Readonly<Record<string, Fps>> = {
   "60": { num: 60, den: 1 },
 };
 
+/** The name people use for a rate written "num/den", such as 29.97 for 30000/1001. */
+export function rateName(rate: string): string {
+  const [num, den] = rate.split("/").map(Number) as [number, number];
+  const known = Object.entries(frameRates).find(([, fps]) => fps.num * den === num * fps.den);
+  return known?.[0] ?? rate;
+}
+
 /** Frames in a clip of this length in seconds; the last one is `frames - 1`. */
 export const frameCount = (lengthS: number, fps: Fps): number => Math.max(1, Math.round((lengthS * fps.num) / fps.den));
 

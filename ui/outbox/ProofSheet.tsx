@@ -1,4 +1,6 @@
 "use client";
+
+import { rateName } from "@/core/document/fps";
 import { useState } from "react";
 import type { ExportView } from "@/contract/exports";
 import type { Proof } from "@/core/document/proof";
@@ -12,7 +14,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
   const facts: readonly (readonly [string, string])[] = [
     ["Frames, decoded", String(proof.frames)],
     ["Size", `${proof.width} × ${proof.height}`],
-    ["Rate", `${proof.rate} a second`],
+    ["Rate", `${rateName(proof.rate)} a second`],
     ["Duration", `${proof.durationS.toFixed(2)} s`],
     ["See-through range", proof.alpha ? `${proof.alpha.min} to ${proof.alpha.max} of 255` : "none, it is opaque"],
     ["Sound", proof.sound ? "yes" : "none"],
@@ -62,7 +64,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
       ) : (
         <div className="proof__view">
           <div className={`proof__ground plate-${ground}`}>
-            <video src={`/api/exports/${job.id}/file`} controls loop muted playsInline preload="metadata" />
+            <video src={`/api/exports/${job.id}/file#t=${(proof.durationS / 2).toFixed(2)}`} controls loop muted playsInline preload="metadata" />
           </div>
           {job.output.kind === "vp9-alpha" && (
             <div className="segments" role="radiogroup" aria-label="Ground">
