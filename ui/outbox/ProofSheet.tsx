@@ -64,7 +64,14 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
       ) : (
         <div className="proof__view">
           <div className={`proof__ground plate-${ground}`}>
-            <video src={`/api/exports/${job.id}/file#t=${(proof.durationS / 2).toFixed(2)}`} controls loop muted playsInline preload="metadata" />
+            <video
+              src={`/api/exports/${job.id}/file#t=${(proof.durationS / 2).toFixed(2)}`}
+              controls
+              loop
+              muted
+              playsInline
+              preload="metadata"
+            />
           </div>
           {job.output.kind === "vp9-alpha" && (
             <div className="segments" role="radiogroup" aria-label="Ground">
