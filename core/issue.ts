@@ -7,6 +7,11 @@ export type Issue =
   | { code: "colour_unknown"; layer: string; role: string }
   | { code: "type_unknown"; layer: string; type: string }
   | { code: "mark_unknown"; layer: string; mark: string }
+  | { code: "picture_unknown"; layer: string; picture: string }
+  | { code: "account_unknown"; layer: string; account: string }
+  | { code: "path_broken"; layer: string; reason: string }
+  | { code: "matte_loop"; layers: readonly string[] }
+  | { code: "sum_broken"; layer: string; property: string; reason: string }
   | { code: "property_unknown"; layer: string; property: string }
   | { code: "value_refused"; layer: string; property: string; reason: string }
   | { code: "glyph_missing"; layer: string; characters: readonly string[] }

@@ -18,6 +18,16 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” uses the type style “${issue.type}”, which the house style does not have.`;
     case "mark_unknown":
       return `“${nameOf(issue.layer)}” shows the mark “${issue.mark}”, which the house style does not have.`;
+    case "picture_unknown":
+      return `“${nameOf(issue.layer)}” shows the picture “${issue.picture}”, which the house style does not have.`;
+    case "account_unknown":
+      return `“${nameOf(issue.layer)}” shows the account “${issue.account}”, which the house style does not have.`;
+    case "path_broken":
+      return `The outline of “${nameOf(issue.layer)}” cannot be read: ${issue.reason}.`;
+    case "matte_loop":
+      return `These layers show only inside each other, in a circle: ${issue.layers.map(nameOf).join(" → ")}. Free one of them.`;
+    case "sum_broken":
+      return `The sum for “${issue.property}” of “${nameOf(issue.layer)}” is wrong: ${issue.reason}.`;
     case "property_unknown":
       return `“${nameOf(issue.layer)}” has no property “${issue.property}”.`;
     case "value_refused":

@@ -1,21 +1,11 @@
 import { createCanvas, type SKRSContext2D } from "@napi-rs/canvas";
 import { runFfmpeg, writeTo } from "@/render/ffmpeg";
+import { numbers } from "./numbers";
 
 const width = 1280;
 const height = 720;
 const fps = 25;
 export const footageSeconds = 8;
-
-/** A seeded stream of numbers in 0..1, so that the footage is the same everywhere. Source: mulberry32. */
-function numbers(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 interface Frond {
   x: number;

@@ -1,5 +1,7 @@
+import { standardFormats } from "@/core/document/format";
 import { House } from "@/core/document/house";
 import { marks } from "./marks";
+import { pictures } from "./pictures";
 
 /** Quillmere Botanic Garden: a made-up garden with a small content team. */
 export const house: House = House.parse({
@@ -33,7 +35,45 @@ export const house: House = House.parse({
       style: { family: "Bricolage Grotesque", weight: 800, size: 9, tracking: -1, leading: 1, box: "cap" },
     },
     { id: "quote", name: "Quote", style: { family: "Fraunces", weight: 400, italic: true, size: 5.2, box: "cap" } },
+    { id: "lead", name: "Lead", style: { family: "Fraunces", weight: 400, size: 5.2, leading: 1.16 } },
+    {
+      id: "figures",
+      name: "Figures",
+      style: { family: "Fraunces", weight: 600, size: 16, tracking: -2, box: "cap", figures: "tabular" },
+    },
+    {
+      id: "label",
+      name: "Label",
+      style: { family: "Figtree", weight: 700, size: 2.2, tracking: 12, case: "upper", box: "cap" },
+    },
     { id: "small", name: "Small", style: { family: "Figtree", weight: 500, size: 2.2, box: "cap" } },
   ],
   marks,
+  pictures,
+  formats: standardFormats.map((format) =>
+    format.id === "tall"
+      ? {
+          ...format,
+          keepClear: [
+            { name: "App buttons", x: 0.86, y: 0.42, width: 0.14, height: 0.36 },
+            { name: "App caption", x: 0, y: 0.84, width: 1, height: 0.16 },
+            { name: "App title", x: 0, y: 0, width: 1, height: 0.08 },
+          ],
+        }
+      : format,
+  ),
+  accounts: [
+    { id: "murmur", network: "Murmur", handle: "@quillmere", mark: "murmur", ground: "fern", ink: "pollen" },
+    {
+      id: "plotline",
+      network: "Plotline",
+      handle: "@quillmere.garden",
+      mark: "plotline",
+      ground: "coral",
+      ink: "night",
+    },
+    { id: "dewdrop", network: "Dewdrop", handle: "@quillmeregarden", mark: "dewdrop", ground: "moss", ink: "paper" },
+    { id: "sapling", network: "Sapling", handle: "@pottingshedtalks", mark: "sapling", ground: "pollen", ink: "fern" },
+    { id: "lantern", network: "Lantern", handle: "@mothnight", mark: "lantern", ground: "night", ink: "pollen" },
+  ],
 });

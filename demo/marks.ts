@@ -52,4 +52,86 @@ export const marks: Mark[] = [
       ],
     },
   },
+  // The made-up networks: one or two plain shapes each, in the ink of their account.
+  {
+    id: "murmur",
+    name: "Murmur",
+    drawing: {
+      width: 200,
+      height: 200,
+      shapes: [
+        { d: "M30 118 A70 70 0 0 1 170 118 L140 118 A40 40 0 0 0 60 118 Z", colour: "house:pollen" },
+        { d: "M100 98 A26 26 0 1 1 99.9 98 Z", colour: "house:pollen" },
+      ],
+    },
+  },
+  {
+    id: "plotline",
+    name: "Plotline",
+    drawing: {
+      width: 200,
+      height: 200,
+      shapes: [
+        { d: "M28 136 L76 66 L112 112 L150 44 L174 58 L116 158 L79 112 L52 152 Z", colour: "house:night" },
+        { d: "M28 166 L172 166 L172 182 L28 182 Z", colour: "house:night" },
+      ],
+    },
+  },
+  {
+    id: "dewdrop",
+    name: "Dewdrop",
+    drawing: {
+      width: 200,
+      height: 200,
+      shapes: [
+        { d: "M100 18 C132 66 156 92 156 126 A56 56 0 0 1 44 126 C44 92 68 66 100 18 Z", colour: "house:paper" },
+        { d: "M72 128 A28 28 0 0 0 100 156 L100 142 A14 14 0 0 1 86 128 Z", colour: "house:moss" },
+      ],
+    },
+  },
+  {
+    id: "sapling",
+    name: "Sapling",
+    drawing: {
+      width: 200,
+      height: 200,
+      shapes: [
+        {
+          d: "M92 182 L92 96 C44 96 26 66 24 32 C70 32 98 52 100 86 C104 62 128 44 172 46 C170 84 146 106 108 108 L108 182 Z",
+          colour: "house:fern",
+        },
+      ],
+    },
+  },
+  {
+    id: "lantern",
+    name: "Lantern",
+    drawing: {
+      width: 200,
+      height: 200,
+      shapes: [
+        { d: "M64 60 L136 60 L152 152 L48 152 Z M84 78 L72 134 L128 134 L116 78 Z", colour: "house:pollen" },
+        { d: "M100 90 C114 106 114 128 100 128 C86 128 86 106 100 90 Z", colour: "house:coral" },
+        { d: "M60 162 L140 162 L140 176 L60 176 Z M78 24 L122 24 L130 50 L70 50 Z", colour: "house:pollen" },
+      ],
+    },
+  },
+  {
+    id: "leaf-left",
+    name: "Leaf, left half",
+    drawing: {
+      width: 100,
+      height: 200,
+      shapes: [{ d: "M100 6 C38 40 8 92 100 194 Z", colour: "house:pollen" }],
+    },
+  },
+  {
+    id: "leaf-right",
+    name: "Leaf, right half",
+    drawing: {
+      width: 100,
+      height: 200,
+      shapes: [{ d: "M0 6 C62 40 92 92 0 194 Z", colour: "house:moss" }],
+    },
+  },
 ];

@@ -1,12 +1,13 @@
-import { rm } from "node:fs/promises";
+import { copyFile, rm } from "node:fs/promises";
 import { join } from "node:path";
 import type { Role } from "@/contract/members";
+import type { HousePicture } from "@/core/document/media";
 import { publish } from "@/server/designs/publish";
 import { hashPassword } from "@/server/auth/password";
 import type { Db } from "@/server/db/connection";
 import { addHouse, findHouse } from "@/server/db/house";
 import { newId } from "@/server/db/ids";
-import { addMedia } from "@/server/db/media";
+import { addMedia, type Media } from "@/server/db/media";
 import { addMember } from "@/server/db/members";
 import { addOutput } from "@/server/db/outputs";
 import { addDesign } from "@/server/db/releases";
@@ -15,6 +16,7 @@ import { designIds, readDesign } from "./designs";
 import { footageSeconds, makeFootage } from "./footage";
 import { house } from "./house";
 import { outputsOver } from "./outputs";
+import { pictureFile, pictures } from "./pictures";
 
 /** The demo members' password, as printed at every start. */
 export const demoPassword = "fern-moss-paper";
@@ -29,9 +31,11 @@ export const demoMembers: readonly { email: string; name: string; role: Role }[]
 export async function seed(db: Db): Promise<boolean> {
   if (await findHouse(db)) return false;
   const footage = await storeFootage();
+  const shown = await Promise.all(pictures.map(storePicture));
   const passwordHash = await hashPassword(demoPassword);
   await db.transaction(async (trx) => {
     await addMedia(trx, footage);
+    for (const picture of shown) await addMedia(trx, picture);
     const ids = new Map<Role, string>();
     for (const member of demoMembers) {
       const id = newId();
@@ -48,6 +52,18 @@ export async function seed(db: Db): Promise<boolean> {
     await addHouse(trx, house);
   });
   return true;
+}
+
+/** Copied first: storing takes the file it is given away. */
+async function storePicture({ id, name, hash, width, height }: HousePicture): Promise<Media> {
+  const folder = await makeWorkFolder(`seed-${id}`);
+  const file = join(folder, `${id}.png`);
+  await copyFile(pictureFile(id), file);
+  const stored = await storeFile(file);
+  await rm(folder, { recursive: true, force: true });
+  if (stored.hash !== hash) throw new Error(`the demo picture ${id} changed while it was read`);
+  const facts = { kind: "picture", mime: "image/png", durationS: null, isFootage: false } as const;
+  return { ...stored, ...facts, name, width, height };
 }
 
 async function storeFootage() {

@@ -17,11 +17,15 @@ export interface BindOptions {
 /** The text, role or mark a field stands for with these values. */
 export function valueOf(field: Field, values: Values, samples: boolean): string {
   const value = values.fields[field.id] ?? field.default;
+  if (field.kind === "picture") return value || (samples ? (field.sample ?? "") : "");
   if (field.kind !== "line") return value;
   return value.trim() === "" && samples && field.required ? field.sample : value.trim();
 }
 
-function propertyValue(field: Field, value: string): string {
+type Drive = Field["drives"][number];
+
+/** What a field puts into a property. An account gives its handle, mark, network or one of its colours. */
+function propertyValue(field: Field, drive: Drive, value: string, house: House): string {
   switch (field.kind) {
     case "line":
       return value;
@@ -29,6 +33,24 @@ function propertyValue(field: Field, value: string): string {
       return `house:${value}`;
     case "mark":
       return `mark:${value}`;
+    case "picture":
+      return value === "" ? "" : `picture:${value}`;
+    case "account": {
+      const account = house.accounts.find((entry) => entry.id === value);
+      if (!account) throw new IssueError({ code: "account_unknown", layer: drive.layer, account: value });
+      switch (drive.part) {
+        case "mark":
+          return `mark:${account.mark}`;
+        case "network":
+          return account.network;
+        case "ground":
+          return `house:${account.ground}`;
+        case "ink":
+          return `house:${account.ink}`;
+        default:
+          return account.handle;
+      }
+    }
     default:
       return assertNever(field);
   }
@@ -55,7 +77,7 @@ export function bind(design: Design, values: Values, house: House, formatId: str
   for (const field of design.fields) {
     const value = valueOf(field, values, options.samples ?? false);
     filled.set(field.id, value !== "");
-    for (const drive of field.drives) put(drive.layer, drive.property, propertyValue(field, value));
+    for (const drive of field.drives) put(drive.layer, drive.property, propertyValue(field, drive, value, house));
   }
 
   const absent = absentLayers([...layers.values()], filled);
@@ -71,44 +93,50 @@ export function bind(design: Design, values: Values, house: House, formatId: str
     leavePace: design.leavePace,
     minStay: design.minStay,
     seed: design.seed,
+    locale: design.locale,
+    finish: design.finish,
     issues: [],
   };
 }
 
 /** Hidden layers, layers whose condition fails, and everything inside an absent group. */
-function absentLayers(layers: readonly Layer[], filled: ReadonlyMap<string, boolean>): Set<string> {
-  const absent = new Set<string>();
+function absentLayers(layers: readonly Layer[], filled: ReadonlyMap<string, boolean>): Map<string, Layer> {
+  const absent = new Map<string, Layer>();
   for (const layer of layers) {
     const condition = layer.showIf;
     if (condition && !filled.has(condition.field)) {
       throw new IssueError({ code: "reference_unknown", layer: layer.id, reference: condition.field });
     }
     const fails = condition !== undefined && filled.get(condition.field) !== (condition.is === "filled");
-    if (layer.hidden || fails) absent.add(layer.id);
+    if (layer.hidden || fails) absent.set(layer.id, layer);
   }
   const parent = new Map(layers.map((layer) => [layer.id, layer.in]));
   for (const layer of layers) {
     const seen = new Set<string>();
     for (let up = layer.in; up !== undefined && !seen.has(up); up = parent.get(up)) {
       seen.add(up);
-      if (absent.has(up)) absent.add(layer.id);
+      if (absent.has(up)) absent.set(layer.id, layer);
     }
   }
   return absent;
 }
 
 function bindLayer(layer: Layer, house: House, colours: ColourBinder): BoundLayer {
+  const { id } = layer;
+  const worn = {
+    shadow: colours.tinted(layer.shadow, id),
+    glow: colours.tinted(layer.glow, id),
+    gleam: colours.tinted(layer.gleam, id),
+  };
   switch (layer.kind) {
-    case "rectangle":
-      return { ...layer, fill: colours.fill(layer.fill, layer.id) };
     case "group":
-      return layer;
+      return { ...layer, ...worn };
     case "picture":
-      return { ...layer, media: bindMedia(layer.media, layer.id, house, colours) };
+      return { ...layer, ...worn, media: bindMedia(layer.media, id, house, colours) };
     case "text": {
       const { type, ...setting } = layer.setting;
       const style = house.types.find((entry) => entry.id === type)?.style;
-      if (!style) throw new IssueError({ code: "type_unknown", layer: layer.id, type });
+      if (!style) throw new IssueError({ code: "type_unknown", layer: id, type });
       const changed = {
         ...style,
         size: setting.size ?? style.size,
@@ -116,17 +144,32 @@ function bindLayer(layer: Layer, house: House, colours: ColourBinder): BoundLaye
         italic: setting.italic ?? style.italic,
         tracking: setting.tracking ?? style.tracking,
         leading: setting.leading ?? style.leading,
+        figures: setting.figures ?? style.figures,
+        case: setting.case ?? style.case,
       };
-      return { ...layer, setting, style: changed, fill: colours.fill(layer.fill, layer.id) };
+      const stretches = layer.stretches.map((stretch) => ({
+        ...stretch,
+        colour: stretch.colour === undefined ? undefined : colours.colour(stretch.colour, id),
+        groundColour: stretch.ground && colours.colour(stretch.ground.colour, id),
+      }));
+      const fill = colours.fill(layer.fill, id);
+      return { ...layer, ...worn, setting, style: changed, stretches, fill, stroke: colours.stroke(layer.stroke, id) };
     }
-    default:
-      return assertNever(layer);
+    default: {
+      const fill = layer.fill && colours.fill(layer.fill, id);
+      return { ...layer, ...worn, fill, stroke: colours.stroke(layer.stroke, id) };
+    }
   }
 }
 
 function bindMedia(reference: string, layer: string, house: House, colours: ColourBinder): BoundMedia {
-  if (reference.startsWith("media:")) return { kind: "raster", hash: reference.slice(6) };
-  const id = reference.slice(5);
+  if (reference === "") return { kind: "none" };
+  const id = reference.slice(reference.indexOf(":") + 1);
+  if (reference.startsWith("picture:")) {
+    const picture = house.pictures.find((entry) => entry.id === id);
+    if (!picture) throw new IssueError({ code: "picture_unknown", layer, picture: id });
+    return { kind: "raster", hash: picture.hash, width: picture.width, height: picture.height };
+  }
   const drawing = house.marks.find((mark) => mark.id === id)?.drawing;
   if (!drawing) throw new IssueError({ code: "mark_unknown", layer, mark: id });
   const shapes = drawing.shapes.map((shape) => ({ d: shape.d, colour: colours.colour(shape.colour, layer) }));

@@ -1,9 +1,9 @@
-import type { Fill } from "../document/colour";
+import type { Fill, Stroke } from "../document/colour";
 import type { House } from "../document/house";
 import type { Layer } from "../document/layer";
 import { IssueError } from "../issue";
 import { contrast, parseHex } from "./colour";
-import type { BoundFill, Rgba } from "./types";
+import type { BoundFill, BoundStroke, Coloured, Rgba } from "./types";
 
 /** Turns colour references into colours, for the layers of one design. */
 export class ColourBinder {
@@ -19,13 +19,25 @@ export class ColourBinder {
   colour(reference: string, layer: string): Rgba {
     if (reference.startsWith("#")) return parseHex(reference);
     if (reference.startsWith("pair:")) return this.paired(reference.slice(5), layer);
+    if (reference.startsWith("same:")) return this.colour(this.groundOf(reference.slice(5), layer), layer);
     return parseHex(this.role(reference.slice(6), layer).hex);
   }
 
   fill(fill: Fill, layer: string): BoundFill {
     if (fill.kind === "plain") return { kind: "plain", colour: this.colour(fill.colour, layer) };
-    const stops = fill.stops.map((stop) => ({ at: stop.at, colour: this.colour(stop.colour, layer) }));
-    return { kind: "linear", angle: fill.angle, stops: stops.sort((a, b) => a.at - b.at) };
+    const stops = fill.stops
+      .map((stop) => ({ at: stop.at, colour: this.colour(stop.colour, layer) }))
+      .sort((a, b) => a.at - b.at);
+    return { ...fill, stops };
+  }
+
+  stroke(stroke: Stroke | undefined, layer: string): BoundStroke | undefined {
+    return stroke && { ...stroke, fill: this.fill(stroke.fill, layer) };
+  }
+
+  /** The same facts with their colour made real. */
+  tinted<T extends { colour: string }>(facts: T | undefined, layer: string): Coloured<T> | undefined {
+    return facts && { ...facts, colour: this.colour(facts.colour, layer) };
   }
 
   private role(role: string, layer: string) {
@@ -34,12 +46,19 @@ export class ColourBinder {
     return found;
   }
 
+  /** The first colour of another layer's fill, as written; a reference to a third layer is refused. */
+  private groundOf(other: string, layer: string): string {
+    const target = this.layers.get(other);
+    const fill = target && "fill" in target ? target.fill : undefined;
+    if (!fill) throw new IssueError({ code: "reference_unknown", layer, reference: other });
+    const colour = fill.kind === "plain" ? fill.colour : fill.stops[0]!.colour;
+    if (/^(pair|same):/.test(colour)) throw new IssueError({ code: "reference_unknown", layer, reference: colour });
+    return colour;
+  }
+
   /** The house's first text colour on the other layer's fill; without one, the house colour of highest contrast. */
   private paired(other: string, layer: string): Rgba {
-    const target = this.layers.get(other);
-    if (!target || !("fill" in target)) throw new IssueError({ code: "reference_unknown", layer, reference: other });
-    const under = target.fill.kind === "plain" ? target.fill.colour : target.fill.stops[0]!.colour;
-    if (under.startsWith("pair:")) throw new IssueError({ code: "reference_unknown", layer, reference: under });
+    const under = this.groundOf(other, layer);
     if (under.startsWith("house:")) {
       const pair = this.role(under.slice(6), other).on[0];
       if (pair) return parseHex(this.role(pair, layer).hex);

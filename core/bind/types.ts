@@ -1,7 +1,10 @@
+import type { Stroke } from "../document/colour";
+import type { Finish } from "../document/finish";
 import type { Format } from "../document/format";
 import type { Layer } from "../document/layer";
-import type { TypeStyle } from "../document/text";
-import type { TextSetting } from "../document/text";
+import type { Gleam, OuterGlow, Shadow } from "../document/look";
+import type { ShapeKind } from "../document/shapes";
+import type { Stretch, TextSetting, TypeStyle } from "../document/text";
 import type { Issue } from "../issue";
 
 /** sRGB, channels 0..255, straight alpha 0..1. */
@@ -12,15 +15,23 @@ export interface Rgba {
   readonly a: number;
 }
 
+type Stops = readonly { readonly at: number; readonly colour: Rgba }[];
+type Centre = { readonly x: number; readonly y: number };
+
 export type BoundFill =
   | { readonly kind: "plain"; readonly colour: Rgba }
-  | {
-      readonly kind: "linear";
-      readonly angle: number;
-      readonly stops: readonly { readonly at: number; readonly colour: Rgba }[];
-    };
+  | { readonly kind: "linear"; readonly angle: number; readonly stops: Stops }
+  | { readonly kind: "radial"; readonly centre: Centre; readonly radius: number; readonly stops: Stops }
+  | { readonly kind: "conic"; readonly centre: Centre; readonly angle: number; readonly stops: Stops };
 
-/** What a picture layer shows: paths we paint, or a raster file by hash. */
+export type BoundStroke = Omit<Stroke, "fill"> & { readonly fill: BoundFill };
+export type Coloured<T> = Omit<T, "colour"> & { readonly colour: Rgba };
+export type BoundStretch = Omit<Stretch, "colour"> & {
+  readonly colour: Rgba | undefined;
+  readonly groundColour: Rgba | undefined;
+};
+
+/** What a picture layer shows: paths we paint, a raster file by hash, or nothing yet. */
 export type BoundMedia =
   | {
       readonly kind: "drawing";
@@ -28,30 +39,48 @@ export type BoundMedia =
       readonly height: number;
       readonly shapes: readonly { readonly d: string; readonly colour: Rgba }[];
     }
-  | { readonly kind: "raster"; readonly hash: string };
+  | { readonly kind: "raster"; readonly hash: string; readonly width: number; readonly height: number }
+  | { readonly kind: "none" };
 
 type Of<K extends Layer["kind"]> = Extract<Layer, { kind: K }>;
-type Plain<T> = Omit<T, "overrides" | "showIf" | "hidden">;
+type Unbound = "overrides" | "showIf" | "hidden" | "shadow" | "glow" | "gleam";
+interface BoundLook {
+  readonly shadow: Coloured<Shadow> | undefined;
+  readonly glow: Coloured<OuterGlow> | undefined;
+  readonly gleam: Coloured<Gleam> | undefined;
+}
+/** A layer without what binding replaces. */
+type Plain<T, K extends string = never> = Omit<T, Unbound | K> & BoundLook;
 
-export type BoundLayer =
-  | (Plain<Omit<Of<"rectangle">, "fill">> & { readonly fill: BoundFill })
-  | (Plain<Omit<Of<"text">, "fill" | "setting">> & {
-      readonly fill: BoundFill;
-      readonly setting: Omit<TextSetting, "type">;
-      readonly style: TypeStyle;
-    })
-  | (Plain<Omit<Of<"picture">, "media">> & { readonly media: BoundMedia })
-  | Plain<Of<"group">>;
+interface Painted {
+  readonly fill: BoundFill | undefined;
+  readonly stroke: BoundStroke | undefined;
+}
+
+type BoundShapeOf<K extends ShapeKind> = K extends ShapeKind ? Plain<Of<K>, "fill" | "stroke"> & Painted : never;
+export type BoundShape = BoundShapeOf<ShapeKind>;
+export type BoundText = Plain<Of<"text">, "fill" | "stroke" | "setting" | "stretches"> & {
+  readonly fill: BoundFill;
+  readonly stroke: BoundStroke | undefined;
+  readonly setting: Omit<TextSetting, "type">;
+  readonly style: TypeStyle;
+  readonly stretches: readonly BoundStretch[];
+};
+export type BoundPicture = Plain<Of<"picture">, "media"> & { readonly media: BoundMedia };
+export type BoundGroup = Plain<Of<"group">>;
+export type BoundLayer = BoundShape | BoundText | BoundPicture | BoundGroup;
 
 /** The design with fields put in and house roles made real, for one format. Absent layers are gone. */
 export interface Bound {
   readonly format: Format;
   readonly layers: readonly BoundLayer[];
-  /** Ids of layers that exist in the design but are absent for these values. */
-  readonly absent: ReadonlySet<string>;
+  /** Layers that exist in the design but are absent for these values: others may be tied to them. */
+  readonly absent: ReadonlyMap<string, Layer>;
   readonly turnRound: string | undefined;
   readonly leavePace: number;
   readonly minStay: number;
   readonly seed: number;
+  readonly locale: string;
+  readonly finish: readonly Finish[];
   readonly issues: readonly Issue[];
 }

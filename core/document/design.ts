@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Field } from "./field";
+import { Finish } from "./finish";
 import { Layer } from "./layer";
 import { Id, Name, Seconds, Share } from "./units";
 
@@ -22,6 +23,12 @@ export const Design = z
     posterAt: Share.default(0.5).describe("The poster's instant as a share of the length"),
     seed: z.number().int().min(0).max(4294967295).default(1),
     layers: z.array(Layer).min(1).max(2000).describe("In painting order, back to front"),
+    finish: z.array(Finish).max(8).default([]).describe("Over everything, in this order"),
+    locale: z
+      .string()
+      .regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
+      .default("en")
+      .describe("Language whose rules change case"),
     fields: z.array(Field).max(64).default([]),
     notes: z.string().max(1000).default("").describe("Notes to the filler"),
   })

@@ -7,7 +7,16 @@ const base = {
   help: z.string().max(300).default(""),
   group: z.string().max(60).default(""),
   drives: z
-    .array(z.strictObject({ layer: Id, property: z.string().regex(/^[a-zA-Z0-9]+(\.[a-zA-Z0-9]+)*$/) }))
+    .array(
+      z.strictObject({
+        layer: Id,
+        property: z.string().regex(/^[a-zA-Z0-9]+(\.[a-zA-Z0-9]+)*$/),
+        part: z
+          .enum(["handle", "network", "mark", "ground", "ink"])
+          .optional()
+          .describe("Of an account: its handle unless said"),
+      }),
+    )
     .max(64)
     .default([])
     .describe("The properties this field fills"),
@@ -43,7 +52,27 @@ export const MarkField = z
   })
   .describe("One of the house's marks");
 
+export const PictureField = z
+  .strictObject({
+    kind: z.literal("picture"),
+    ...base,
+    choices: z.array(Id).min(1).max(256).describe("Pictures on offer"),
+    required: z.boolean().default(false),
+    default: z.union([Id, z.literal("")]).default(""),
+    sample: Id.optional().describe("Shown until one is chosen"),
+  })
+  .describe("Slot: one of the house's pictures");
+
+export const AccountField = z
+  .strictObject({
+    kind: z.literal("account"),
+    ...base,
+    choices: z.array(Id).min(1).max(64).describe("Accounts on offer"),
+    default: Id,
+  })
+  .describe("One of the brand's accounts");
+
 export const Field = z
-  .discriminatedUnion("kind", [LineField, ColourField, MarkField])
+  .discriminatedUnion("kind", [LineField, ColourField, MarkField, PictureField, AccountField])
   .describe("What a filler may change");
 export type Field = z.infer<typeof Field>;

@@ -1,20 +1,14 @@
 import { z } from "zod";
-import { Fill } from "./colour";
+import { Fill, Stroke } from "./colour";
+import { Finish } from "./finish";
+import { Link } from "./link";
+import { Liquid, look, Matte } from "./look";
+import { Framing, MediaRef } from "./media";
 import { Move } from "./move";
 import { Place, SizeAxis } from "./place";
-import { TextSetting } from "./text";
-import { Anchor, Degrees, Id, Name, PositiveU, Share } from "./units";
-
-/** A corner of a rectangle: its size in u, and whether it is round or cut off straight. */
-export const Corner = z.strictObject({ size: PositiveU, style: z.enum(["round", "cut"]).default("round") });
-export type Corner = z.infer<typeof Corner>;
-const noCorner = { size: 0, style: "round" as const };
-
-/** A picture to show: a mark of the house style, or an uploaded file by its content hash. */
-export const MediaRef = z
-  .string()
-  .regex(/^(mark:[a-z0-9][a-z0-9-]{0,39}|media:[0-9a-f]{64})$/, "mark:<id> or media:<sha-256>")
-  .describe("mark:<id> or media:<sha-256>");
+import { shapeProperties, type ShapeKind } from "./shapes";
+import { Stretch, TextSetting } from "./text";
+import { Anchor, Degrees, Id, Name, Share } from "./units";
 
 /** Property overrides for one format: a path into the layer, such as `place.dx`, and its value. */
 export const Overrides = z
@@ -26,13 +20,17 @@ const base = {
   name: Name,
   in: Id.optional().describe("The group it belongs to"),
   hidden: z.boolean().default(false),
+  matteOnly: z.boolean().default(false).describe("Not drawn itself, but there for others to be tied to or matted by"),
   opacity: Share.default(1),
   turn: Degrees.default(0),
+  scale: z.number().min(0).max(100).default(1),
   pivot: Anchor.default({ x: 0.5, y: 0.5 }).describe("What it turns and scales about, in shares of its box"),
   place: Place.default({ at: { x: 0, y: 0 }, on: "format", from: { x: 0, y: 0 }, dx: 0, dy: 0 }),
   width: SizeAxis,
   height: SizeAxis,
-  inside: Id.optional().describe("Shows only inside this layer's shape"),
+  mattes: z.array(Matte).max(8).default([]).describe("All must let a pixel show"),
+  links: z.array(Link).max(16).default([]),
+  ...look,
   showIf: z
     .strictObject({ field: Id, is: z.enum(["filled", "empty"]) })
     .optional()
@@ -43,41 +41,68 @@ const base = {
 
 const natural = { kind: "natural" as const };
 
-export const RectangleLayer = z.strictObject({
-  kind: z.literal("rectangle"),
-  ...base,
-  corners: z
-    .tuple([Corner, Corner, Corner, Corner])
-    .default([noCorner, noCorner, noCorner, noCorner])
-    .describe("Top left, top right, bottom right, bottom left"),
-  fill: Fill,
-});
+function shapeLayer<K extends ShapeKind>(kind: K, about: string) {
+  return z
+    .strictObject({
+      kind: z.literal(kind),
+      ...base,
+      ...shapeProperties[kind],
+      fill: Fill.optional(),
+      stroke: Stroke.optional(),
+      liquid: Liquid.optional(),
+    })
+    .describe(about);
+}
 
-export const TextLayer = z.strictObject({
-  kind: z.literal("text"),
-  ...base,
-  width: SizeAxis.default(natural),
-  height: SizeAxis.default(natural),
-  text: z.string().max(2000),
-  setting: TextSetting,
-  fill: Fill,
-});
+export const RectangleLayer = shapeLayer("rectangle", "Rectangle with four corners of its own");
+export const EllipseLayer = shapeLayer("ellipse", "Ellipse or circle");
+export const RingLayer = shapeLayer("ring", "Ring, part of a ring, or sector");
+export const LineLayer = shapeLayer("line", "Line through several points");
+export const PolygonLayer = shapeLayer("polygon", "Regular polygon");
+export const StarLayer = shapeLayer("star", "Star");
+export const PathLayer = shapeLayer("path", "Any outline, from SVG path data");
 
-export const PictureLayer = z.strictObject({
-  kind: z.literal("picture"),
-  ...base,
-  media: MediaRef,
-  fit: z.enum(["contain", "cover"]).default("contain"),
-});
+export const TextLayer = z
+  .strictObject({
+    kind: z.literal("text"),
+    ...base,
+    width: SizeAxis.default(natural),
+    height: SizeAxis.default(natural),
+    text: z.string().max(2000),
+    setting: TextSetting,
+    stretches: z.array(Stretch).max(32).default([]).describe("Parts of the text with a look of their own"),
+    fill: Fill,
+    stroke: Stroke.optional(),
+  })
+  .describe("Text");
 
-export const GroupLayer = z.strictObject({
-  kind: z.literal("group"),
-  ...base,
-  clip: z.boolean().default(false).describe("Shows its layers only inside its box"),
-});
+export const PictureLayer = z
+  .strictObject({ kind: z.literal("picture"), ...base, media: MediaRef, framing: Framing.default(Framing.parse({})) })
+  .describe("A mark or an uploaded picture");
+
+export const GroupLayer = z
+  .strictObject({
+    kind: z.literal("group"),
+    ...base,
+    clip: z.boolean().default(false).describe("Shows its layers only inside its box"),
+    finish: z.array(Finish).max(8).default([]),
+  })
+  .describe("Layers that are placed, turned and matted as one");
 
 export const Layer = z
-  .discriminatedUnion("kind", [RectangleLayer, TextLayer, PictureLayer, GroupLayer])
+  .discriminatedUnion("kind", [
+    RectangleLayer,
+    EllipseLayer,
+    RingLayer,
+    LineLayer,
+    PolygonLayer,
+    StarLayer,
+    PathLayer,
+    TextLayer,
+    PictureLayer,
+    GroupLayer,
+  ])
   .describe("One drawn thing");
 export type Layer = z.infer<typeof Layer>;
 export type LayerKind = Layer["kind"];
+export type ShapeLayer = Extract<Layer, { kind: ShapeKind }>;

@@ -3,8 +3,8 @@ import { Anchor, Id, LengthU, PositiveU } from "./units";
 
 /** A box to measure against: the format, its safe areas, the layer's group, or another layer. */
 export const BoxRef = z
-  .union([z.enum(["format", "action-safe", "title-safe", "group"]), Id])
-  .describe("format, action-safe, title-safe, group or a layer's id");
+  .union([z.enum(["format", "action-safe", "title-safe", "clear", "group"]), Id])
+  .describe("format, action-safe, title-safe, clear (title-safe without keep-clear zones), group or a layer's id");
 export type BoxRef = z.infer<typeof BoxRef>;
 
 /** The layer's own point `at` is put on the point `from` of the box `on`, plus dx, dy in u. */
@@ -59,6 +59,7 @@ export const SizeAxis = z
         layers: z.array(Id).min(1).max(64),
         before: LengthU.default(0).describe("Padding at the left or top, in u"),
         after: LengthU.default(0).describe("Padding at the right or bottom, in u"),
+        widest: z.array(Id).max(32).default([]).describe("At least as large as these layers come out around theirs"),
         hold: z.number().min(0).max(1).default(0).describe("Share of what a minimum adds that goes before the layers"),
         ...clamps,
       })

@@ -1,15 +1,20 @@
 import type { z } from "zod";
-import { ColourRef, Fill } from "./colour";
+import { ColourRef, Fill, Stroke } from "./colour";
 import { Design } from "./design";
 import { Field } from "./field";
 import { Format } from "./format";
 import { Fps } from "./fps";
-import { House } from "./house";
-import { Corner, Layer, MediaRef } from "./layer";
+import { Finish } from "./finish";
+import { Account, House } from "./house";
+import { Layer } from "./layer";
+import { Link, LinkSource } from "./link";
+import { Gleam, Liquid, Matte, OuterGlow, Shadow, Trail } from "./look";
+import { Framing, HousePicture, MediaRef } from "./media";
 import { Ease, From, Move, Start } from "./move";
 import { Output } from "./output";
 import { BoxRef, Length, Place, SizeAxis } from "./place";
-import { TextSetting, TypeStyle } from "./text";
+import { Corner } from "./shapes";
+import { Stretch, TextSetting, TypeStyle } from "./text";
 import { Anchor, Id } from "./units";
 import { Values } from "./values";
 import { Mark, Vector } from "./vector";
@@ -26,9 +31,21 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   Id,
   Corner,
   Fill,
+  Stroke,
   Colour: ColourRef,
   "Text setting": TextSetting,
+  Stretch,
   "Media reference": MediaRef,
+  Framing,
+  Matte,
+  Link,
+  "Link source": LinkSource,
+  Shadow,
+  "Outer glow": OuterGlow,
+  Gleam,
+  Liquid,
+  Trail,
+  Finish,
   Move,
   Start,
   Ease,
@@ -39,6 +56,8 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   Format,
   "Type style": TypeStyle,
   Mark,
+  Account,
+  "House picture": HousePicture,
   Vector,
   Output,
   "Frame rate": Fps,

@@ -56,7 +56,9 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
   for (const field of design.fields) {
     const value = values.fields[field.id];
     if (field.kind === "line") faults.push(...lineFaults(field, value ?? field.default));
-    else if (value !== undefined && !field.choices.includes(value)) {
+    else if (field.kind === "picture" && !(value ?? field.default)) {
+      if (field.required) faults.push({ field: field.id, code: "required", message: `${field.label} is needed.` });
+    } else if (value !== undefined && !field.choices.includes(value)) {
       faults.push({ field: field.id, code: "choice", message: `${field.label}: “${value}” is not on offer.` });
     }
   }
@@ -74,9 +76,9 @@ export function startingValues(design: Design): Values {
   return { fields, lengthS: design.length.default };
 }
 
-/** Values that show a design at its best: samples for lines, defaults for choices. */
+/** Values that show a design at its best: samples for lines and slots, defaults for choices. */
 export function sampleValues(design: Design): Values {
   const fields: Record<string, string> = {};
-  for (const field of design.fields) fields[field.id] = field.kind === "line" ? field.sample : field.default;
+  for (const field of design.fields) fields[field.id] = ("sample" in field && field.sample) || field.default;
   return { fields, lengthS: design.length.default };
 }

@@ -46,3 +46,9 @@ export function mapBox(m: Matrix, box: Box): Box {
   const y = Math.min(...ys);
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
 }
+
+/** A box with a margin all round; an empty one stays empty. */
+export function growBox(box: Box, by: number): Box {
+  if (isEmptyBox(box) && box.width === 0 && box.height === 0) return box;
+  return { x: box.x - by, y: box.y - by, width: box.width + 2 * by, height: box.height + 2 * by };
+}

@@ -1,8 +1,6 @@
-import { assertNever } from "../assert-never";
 import type { Bound, BoundLayer } from "../bind/types";
 import { pxPerU } from "../document/format";
 import type { Box } from "../geometry/box";
-import type { Corners } from "../geometry/rectangle";
 import { parseSvgPath } from "../geometry/svg-path";
 import { IssueError, type Issue } from "../issue";
 import { cleanText } from "../type/clean";
@@ -19,8 +17,7 @@ export function facesWanted(bound: Bound, book: FontBook): Face[] {
   const wanted = new Map<string, Face>();
   for (const layer of bound.layers) {
     if (layer.kind !== "text") continue;
-    // The ellipsis of a cut text must be at hand too.
-    for (const face of facesFor(`${layer.text}…`, layer.style, book).wanted) wanted.set(face.id, face);
+    for (const face of facesFor({ ...layer, locale: bound.locale }, book).wanted) wanted.set(face.id, face);
   }
   return [...wanted.values()];
 }
@@ -39,9 +36,11 @@ export function layout(bound: Bound, book: FontBook): Still {
     const box = turnedRound ? { ...rest, x: widthU - rest.x - rest.width } : rest;
     const content = contentOf(layer, box, turnedRound, solver, book);
     if (content.kind === "text") issues.push(...textIssues(layer.id, content.set));
-    return { layer, box, content };
+    const pose = solver.pose(layer);
+    return { layer, box, content, ...pose, turn: turnedRound ? -pose.turn : pose.turn };
   });
-  return { format: bound.format, pxPerU: pxPerU(bound.format), layers, turnedRound, issues };
+  const { format, seed, finish } = bound;
+  return { format, pxPerU: pxPerU(format), layers, turnedRound, seed, finish, issues };
 }
 
 function turnsRound(bound: Bound): boolean {
@@ -89,28 +88,34 @@ function paintingOrder(layers: readonly BoundLayer[]): BoundLayer[] {
 
 function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: Solver, book: FontBook): Content {
   switch (layer.kind) {
-    case "rectangle": {
-      const [tl, tr, br, bl] = layer.corners;
-      const corners: Corners = turnedRound ? [tr, tl, bl, br] : layer.corners;
-      return { kind: "rectangle", corners };
-    }
     case "text": {
       const set = solver.text(layer);
       const reversed = turnedRound || set.rightToLeft;
       const align = { start: reversed ? 1 : 0, centre: 0.5, end: reversed ? 0 : 1 }[layer.setting.align];
-      return { kind: "text", set, path: outlineText(set, box.width, align, book) };
+      return { kind: "text", set, outline: outlineText(set, box.width, align, layer.stretches, book) };
     }
-    case "picture":
-      if (layer.media.kind === "raster") return { kind: "raster", hash: layer.media.hash };
-      return {
-        kind: "drawing",
-        width: layer.media.width,
-        height: layer.media.height,
-        shapes: layer.media.shapes.map((shape) => ({ path: parseSvgPath(shape.d), colour: shape.colour })),
-      };
+    case "picture": {
+      const { media } = layer;
+      if (media.kind !== "drawing") return media;
+      const shapes = media.shapes.map(({ d, colour }) => ({ path: pathOf(d, layer.id), colour }));
+      return { kind: "drawing", width: media.width, height: media.height, shapes };
+    }
     case "group":
       return { kind: "group" };
+    case "path":
+      return {
+        kind: "shape",
+        outline: { kind: "path", path: pathOf(layer.d, layer.id), layer, mirrored: turnedRound },
+      };
     default:
-      return assertNever(layer);
+      return { kind: "shape", outline: { kind: "regular", layer, mirrored: turnedRound } };
+  }
+}
+
+function pathOf(d: string, layer: string) {
+  try {
+    return parseSvgPath(d);
+  } catch (error) {
+    throw new IssueError({ code: "path_broken", layer, reason: (error as Error).message });
   }
 }

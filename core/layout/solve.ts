@@ -1,13 +1,18 @@
 import { assertNever } from "../assert-never";
-import type { Bound, BoundLayer } from "../bind/types";
+import type { Bound, BoundLayer, BoundText } from "../bind/types";
 import { pxPerU } from "../document/format";
+import type { Layer } from "../document/layer";
+import type { LinkProperty, LinkSource } from "../document/link";
 import type { Axis, BoxRef, Length } from "../document/place";
 import type { Box } from "../geometry/box";
 import { IssueError } from "../issue";
+import { linkValue } from "../link/link";
 import type { FontBook } from "../type/font-book";
 import { setText, type SetText } from "../type/set-text";
+import { clearBox } from "./zones";
 
-type Quantity = Axis | "x" | "y";
+type Quantity = Axis | "x" | "y" | "size" | "turn" | "opacity" | "scale";
+
 type Span = readonly [number, number];
 
 /**
@@ -17,7 +22,8 @@ type Span = readonly [number, number];
 export class Solver {
   private readonly byId: ReadonlyMap<string, BoundLayer>;
   private readonly known = new Map<string, number>();
-  private readonly open: string[] = [];
+  /** Quantities being worked out, in the order they were asked for. */
+  private readonly open = new Set<string>();
   private readonly texts = new Map<string, SetText>();
   private readonly whole: Box;
   private readonly pixel: number;
@@ -37,18 +43,28 @@ export class Solver {
     return { x: value("x"), y: value("y"), width: value("width"), height: value("height") };
   }
 
-  text(layer: BoundLayer & { kind: "text" }): SetText {
+  /** Turn in degrees, opacity and scale at rest, links included. */
+  pose(layer: BoundLayer): { turn: number; opacity: number; scale: number } {
+    const value = (quantity: Quantity) => this.value(layer, quantity);
+    const opacity = Math.min(1, Math.max(0, value("opacity")));
+    return { turn: value("turn"), opacity, scale: Math.max(0, value("scale")) };
+  }
+
+  text(layer: BoundText): SetText {
     let set = this.texts.get(layer.id);
     if (!set) {
       const { maxWidth, maxLines, shrinkTo } = layer.setting;
+      const size = Math.min(200, Math.max(0.5, this.value(layer, "size")));
       const fixed = layer.width.kind === "natural" ? undefined : this.value(layer, "width");
       set = setText(
         {
           text: layer.text,
-          style: layer.style,
+          style: { ...layer.style, size },
+          stretches: layer.stretches,
+          locale: this.bound.locale,
           maxWidthU: fixed ?? (maxWidth === undefined ? Infinity : this.length(layer, maxWidth, "width")),
           maxLines,
-          shrinkToU: shrinkTo ?? layer.style.size,
+          shrinkToU: shrinkTo ?? size,
         },
         this.book,
       );
@@ -61,20 +77,66 @@ export class Solver {
     const key = `${layer.id} ${quantity}`;
     const known = this.known.get(key);
     if (known !== undefined) return known;
-    if (this.open.includes(key)) {
-      const loop = [...this.open.slice(this.open.indexOf(key)), key].map((entry) => entry.split(" ")[0]!);
+    if (this.open.has(key)) {
+      const open = [...this.open];
+      const loop = [...open.slice(open.indexOf(key)), key].map((entry) => entry.split(" ")[0]!);
       throw new IssueError({ code: "layout_loop", layers: loop.filter((id, i) => id !== loop[i - 1]) });
     }
-    this.open.push(key);
-    const value =
-      quantity === "width" || quantity === "height" ? this.size(layer, quantity) : this.place(layer, quantity);
-    this.open.pop();
+    this.open.add(key);
+    const value = this.work(layer, quantity);
+    this.open.delete(key);
     this.known.set(key, value);
     return value;
   }
 
+  private work(layer: BoundLayer, quantity: Quantity): number {
+    switch (quantity) {
+      case "width":
+      case "height":
+        return this.size(layer, quantity);
+      case "x":
+      case "y":
+        return this.place(layer, quantity);
+      case "size":
+        return this.linked(layer, "size") ?? (layer.kind === "text" ? layer.style.size : 0);
+      case "turn":
+      case "opacity":
+      case "scale":
+        return this.linked(layer, quantity) ?? layer[quantity];
+      default:
+        return assertNever(quantity);
+    }
+  }
+
+  /** What the layer's link gives for a property, at rest; undefined when no link sets it. */
+  private linked(layer: BoundLayer, property: LinkProperty): number | undefined {
+    const link = layer.links.find((entry) => entry.property === property);
+    return link && linkValue(link, layer.id, (source) => this.read(layer, source));
+  }
+
+  /** A number of a box or layer at rest; moves shift nothing yet. */
+  read(layer: BoundLayer, { of, read }: Omit<LinkSource, "name">): number {
+    switch (read) {
+      case "width":
+      case "height":
+        return this.sideOf(layer, of, read);
+      case "x":
+      case "y":
+        return this.pointOf(layer, of, read, 0);
+      case "shift-x":
+      case "shift-y":
+        return 0;
+      default: {
+        if (this.fixedBox(of)) return read === "turn" ? 0 : 1;
+        const other = this.referred(layer, of);
+        return "absent" in other ? (read === "turn" ? 0 : 1) : this.value(other, read);
+      }
+    }
+  }
+
   private size(layer: BoundLayer, axis: Axis): number {
-    return Math.max(0, this.snap(layer, this.clamp(layer, axis, this.rawSize(layer, axis))));
+    const raw = this.linked(layer, axis) ?? this.rawSize(layer, axis);
+    return Math.max(0, this.snap(layer, this.clamp(layer, axis, raw)));
   }
 
   private rawSize(layer: BoundLayer, axis: Axis): number {
@@ -89,12 +151,26 @@ export class Solver {
       case "ratio":
         return this.value(layer, axis === "width" ? "height" : "width") * size.ratio;
       case "around": {
-        const span = this.spanOf(layer, axis);
-        return span ? span[1] - span[0] + size.before + size.after : 0;
+        const others = size.widest.flatMap((id) => {
+          const other = this.byId.get(id);
+          if (!other && !this.bound.absent.has(id)) {
+            throw new IssueError({ code: "reference_unknown", layer: layer.id, reference: id });
+          }
+          return other && other.id !== layer.id ? [this.wrapped(other, axis)] : [];
+        });
+        return Math.max(this.wrapped(layer, axis), ...others);
       }
       default:
         return assertNever(size);
     }
+  }
+
+  /** What an axis needs around its layers alone; its plain size when it is not fitted around any. */
+  private wrapped(layer: BoundLayer, axis: Axis): number {
+    const size = layer[axis];
+    if (size.kind !== "around") return this.value(layer, axis);
+    const span = this.spanOf(layer, axis);
+    return span ? span[1] - span[0] + size.before + size.after : 0;
   }
 
   private clamp(layer: BoundLayer, axis: Axis, value: number): number {
@@ -110,8 +186,8 @@ export class Solver {
 
   private natural(layer: BoundLayer, axis: Axis): number {
     if (layer.kind === "text") return axis === "width" ? this.text(layer).widthU : this.text(layer).heightU;
-    if (layer.kind === "picture" && layer.media.kind === "drawing") {
-      // A drawing's own unit is a pixel of the format; usually one side is given and the other keeps the proportion.
+    if (layer.kind === "picture" && layer.media.kind !== "none") {
+      // A picture's own unit is a pixel of the format; usually one side is given and the other keeps the proportion.
       const other = axis === "width" ? "height" : "width";
       const { media } = layer;
       if (layer[other].kind === "natural") return media[axis] * this.pixel;
@@ -148,14 +224,15 @@ export class Solver {
       return this.snap(layer, start);
     }
     const { at, on, from, dx, dy } = layer.place;
-    const origin = this.originOf(layer, on, quantity) + this.sideOf(layer, on, axis) * from[quantity];
+    const origin = this.pointOf(layer, on, quantity, from[quantity]);
     const own = this.value(layer, axis) * at[quantity];
-    return this.snap(layer, origin - own + (quantity === "x" ? dx : dy));
+    const offset = quantity === "x" ? (this.linked(layer, "dx") ?? dx) : (this.linked(layer, "dy") ?? dy);
+    return this.snap(layer, origin - own + offset);
   }
 
   /** Rectangles stand on whole pixels, so that their edges are crisp. */
   private snap(layer: BoundLayer, valueU: number): number {
-    if (layer.kind !== "rectangle" || layer.turn !== 0) return valueU;
+    if (layer.kind !== "rectangle" || layer.turn !== 0 || layer.slant !== 0) return valueU;
     return Math.round(valueU / this.pixel) * this.pixel;
   }
 
@@ -163,21 +240,39 @@ export class Solver {
     const box = this.fixedBox(ref);
     if (box) return box[axis];
     const other = this.referred(layer, ref);
-    return other === "absent" ? 0 : this.value(other, axis);
+    return "absent" in other ? 0 : this.value(other, axis);
   }
 
-  private originOf(layer: BoundLayer, ref: BoxRef, quantity: "x" | "y"): number {
+  /** A point of a box along one axis, at a share of its side. */
+  private pointOf(layer: BoundLayer, ref: BoxRef, quantity: "x" | "y", share: number): number {
+    const axis: Axis = quantity === "x" ? "width" : "height";
     const box = this.fixedBox(ref);
-    if (box) return box[quantity];
+    if (box) return box[quantity] + box[axis] * share;
     const other = this.referred(layer, ref);
-    return other === "absent" ? 0 : this.value(other, quantity);
+    if (!("absent" in other)) return this.value(other, quantity) + this.value(other, axis) * share;
+    // The rest closes up: what was tied to an absent layer is tied to what that one was tied to.
+    const place = this.placeOfAbsent(other.absent, axis, new Set());
+    return place ? this.pointOf(layer, place.on === "group" ? "format" : place.on, quantity, place.from[quantity]) : 0;
   }
 
-  private referred(layer: BoundLayer, ref: BoxRef): BoundLayer | "absent" {
+  /** Where an absent layer would hang; one fitted around others hangs where the first of them does. */
+  private placeOfAbsent(layer: Layer, axis: Axis, seen: Set<string>): Layer["place"] | undefined {
+    if (seen.has(layer.id)) return undefined;
+    seen.add(layer.id);
+    const size = layer[axis];
+    if (size.kind !== "around") return layer.place;
+    const first = size.layers[0]!;
+    const inner = this.bound.absent.get(first);
+    if (inner) return this.placeOfAbsent(inner, axis, seen);
+    return this.byId.get(first)?.place;
+  }
+
+  private referred(layer: BoundLayer, ref: BoxRef): BoundLayer | { absent: Layer } {
     const id = ref === "group" ? layer.in : ref;
     const other = id === undefined ? undefined : this.byId.get(id);
     if (other) return other;
-    if (id !== undefined && this.bound.absent.has(id)) return "absent";
+    const absent = id === undefined ? undefined : this.bound.absent.get(id);
+    if (absent) return { absent };
     throw new IssueError({ code: "reference_unknown", layer: layer.id, reference: ref });
   }
 
@@ -192,6 +287,7 @@ export class Solver {
     if (ref === "format") return this.whole;
     if (ref === "action-safe") return inset(this.bound.format.actionSafe);
     if (ref === "title-safe") return inset(this.bound.format.titleSafe);
+    if (ref === "clear") return clearBox(this.bound.format, inset(this.bound.format.titleSafe));
     return undefined;
   }
 }

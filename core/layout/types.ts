@@ -1,22 +1,25 @@
 import type { BoundLayer, Rgba } from "../bind/types";
+import type { Finish } from "../document/finish";
 import type { Format } from "../document/format";
 import type { Box } from "../geometry/box";
 import type { Path } from "../geometry/path";
-import type { Corners } from "../geometry/rectangle";
 import type { Issue } from "../issue";
+import type { TextOutline } from "../type/outline-text";
 import type { SetText } from "../type/set-text";
+import type { ShapeOutline } from "./outline";
 
 /** What a layer draws at rest; paths are in u from the top left of the layer's box. */
 export type Content =
-  | { readonly kind: "rectangle"; readonly corners: Corners }
-  | { readonly kind: "text"; readonly set: SetText; readonly path: Path }
+  | { readonly kind: "shape"; readonly outline: ShapeOutline }
+  | { readonly kind: "text"; readonly set: SetText; readonly outline: TextOutline }
   | {
       readonly kind: "drawing";
       readonly width: number;
       readonly height: number;
       readonly shapes: readonly { readonly path: Path; readonly colour: Rgba }[];
     }
-  | { readonly kind: "raster"; readonly hash: string }
+  | { readonly kind: "raster"; readonly hash: string; readonly width: number; readonly height: number }
+  | { readonly kind: "none" }
   | { readonly kind: "group" };
 
 export interface StillLayer {
@@ -24,6 +27,10 @@ export interface StillLayer {
   /** The box at rest, in u from the format's top left. */
   readonly box: Box;
   readonly content: Content;
+  /** Degrees clockwise, as the format shows it. */
+  readonly turn: number;
+  readonly opacity: number;
+  readonly scale: number;
 }
 
 /** The design at rest in one format: every layer has a box, text is shaped and broken. */
@@ -34,5 +41,7 @@ export interface Still {
   readonly layers: readonly StillLayer[];
   /** Whether the design was turned round for right-to-left text. */
   readonly turnedRound: boolean;
+  readonly seed: number;
+  readonly finish: readonly Finish[];
   readonly issues: readonly Issue[];
 }

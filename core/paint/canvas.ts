@@ -14,19 +14,34 @@ export interface GradientLike {
   addColorStop(offset: number, colour: string): void;
 }
 
+export interface PixelsLike {
+  readonly data: Uint8ClampedArray;
+}
+
 export interface ContextLike {
   globalAlpha: number;
+  globalCompositeOperation: string;
+  filter: string;
   imageSmoothingEnabled: boolean;
   imageSmoothingQuality: "low" | "medium" | "high";
   fillStyle: unknown;
-  globalCompositeOperation: string;
-  save(): void;
-  restore(): void;
+  strokeStyle: unknown;
+  lineWidth: number;
+  lineCap: string;
+  lineJoin: string;
+  miterLimit: number;
+  lineDashOffset: number;
+  setLineDash(lengths: number[]): void;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
   clearRect(x: number, y: number, width: number, height: number): void;
+  fillRect(x: number, y: number, width: number, height: number): void;
   fill(path: never): void;
-  clip(path: never): void;
+  stroke(path: never): void;
+  getImageData(x: number, y: number, width: number, height: number): PixelsLike;
+  putImageData(pixels: never, x: number, y: number): void;
   createLinearGradient(x0: number, y0: number, x1: number, y1: number): GradientLike;
+  createRadialGradient(x0: number, y0: number, r0: number, x1: number, y1: number, r1: number): GradientLike;
+  createConicGradient(startAngle: number, x: number, y: number): GradientLike;
   drawImage(image: never, dx: number, dy: number): void;
   drawImage(
     image: never,
@@ -49,7 +64,7 @@ export interface Surface {
 /** What the side that paints provides. */
 export interface PaintHost {
   newPath(): PathLike;
-  /** A clear canvas; painting gives it back with `release` so that it can be used again. */
+  /** A clear canvas in its first state; painting gives it back with `release` so that it can be used again. */
   surface(width: number, height: number): Surface;
   release(surface: Surface): void;
   /** A decoded picture by content hash. Throws when it was not loaded. */

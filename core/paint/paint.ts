@@ -1,9 +1,11 @@
-import type { BoundFill, Rgba } from "../bind/types";
-import { cosSin, type Matrix } from "../geometry/matrix";
-import type { Box } from "../geometry/box";
-import type { Path } from "../geometry/path";
-import type { PaintOp, Picture } from "../sample/types";
-import type { ContextLike, PaintHost, PathLike, Surface } from "./canvas";
+import { assertNever } from "../assert-never";
+import { applyFinish } from "../finish/finish";
+import { intersectBox, isEmptyBox, type Box } from "../geometry/box";
+import type { Matrix } from "../geometry/matrix";
+import { layerBounds } from "../sample/bounds";
+import type { FillOp, LayerOp, PaintOp, Picture, PictureOp, StrokeOp, UnderOp } from "../sample/types";
+import type { ContextLike, PaintHost, Surface } from "./canvas";
+import { cssColour, hostPath, inkOf } from "./ink";
 
 /**
  * Paints a picture on a clear canvas whose top left is the pixel (bounds.x, bounds.y) of the format. The same calls
@@ -12,8 +14,6 @@ import type { ContextLike, PaintHost, PathLike, Surface } from "./canvas";
 export function paint(picture: Picture, bounds: Box, context: ContextLike, host: PaintHost): void {
   new Painter(bounds, host).paint(picture.ops, context);
 }
-
-const builtPaths = new WeakMap<Path, PathLike>();
 
 class Painter {
   constructor(
@@ -25,125 +25,152 @@ class Painter {
     for (const op of ops) {
       switch (op.kind) {
         case "fill":
-          this.transform(context, op.matrix);
-          context.globalAlpha = op.opacity;
-          context.fillStyle = fillStyle(op.fill, op.box, context);
-          context.fill(this.path(op.path) as never);
+          this.fill(op, context);
+          break;
+        case "stroke":
+          this.stroke(op, context);
           break;
         case "picture":
           this.picture(op, context);
           break;
-        case "clip":
-          this.matted(op, context);
+        case "layer":
+          this.layer(op, context);
           break;
-        case "blend": {
-          const layer = this.host.surface(this.bounds.width, this.bounds.height);
-          this.paint(op.ops, layer.context);
-          this.lay(layer, context, op.opacity);
-          break;
-        }
+        default:
+          assertNever(op);
       }
     }
   }
 
-  /**
-   * Every soft edge is a matte of its own: the two canvases differ by some levels where they clip a path by a path,
-   * and agree where they lay one picture into another.
-   */
-  private matted(op: Extract<PaintOp, { kind: "clip" }>, context: ContextLike): void {
-    const layer = this.host.surface(this.bounds.width, this.bounds.height);
-    this.paint(op.ops, layer.context);
-    for (const clip of op.clips) {
-      const matte = this.host.surface(this.bounds.width, this.bounds.height);
-      this.transform(matte.context, clip.matrix);
-      matte.context.fillStyle = "#000000ff";
-      matte.context.globalAlpha = 1;
-      matte.context.fill(this.path(clip.path) as never);
-      layer.context.globalCompositeOperation = "destination-in";
-      this.lay(matte, layer.context, 1);
-      layer.context.globalCompositeOperation = "source-over";
-    }
-    this.lay(layer, context, 1);
+  private fill(op: FillOp, context: ContextLike): void {
+    this.transform(context, op.matrix);
+    context.globalAlpha = op.opacity;
+    context.fillStyle = inkOf(op.fill, op.box, context);
+    context.fill(hostPath(op.path, this.host) as never);
   }
 
-  /** Puts a surface on top and gives it back. */
-  private lay(surface: Surface, context: ContextLike, opacity: number): void {
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = opacity;
-    context.drawImage(surface.canvas as never, 0, 0);
-    this.host.release(surface);
+  private stroke(op: StrokeOp, context: ContextLike): void {
+    this.transform(context, op.matrix);
+    context.globalAlpha = op.opacity;
+    context.strokeStyle = inkOf(op.fill, op.box, context);
+    context.lineWidth = op.width;
+    context.lineCap = op.cap;
+    context.lineJoin = op.join;
+    context.miterLimit = 10;
+    context.setLineDash([...op.dash]);
+    context.lineDashOffset = op.dashOffset;
+    context.stroke(hostPath(op.path, this.host) as never);
   }
 
-  private picture(op: Extract<PaintOp, { kind: "picture" }>, context: ContextLike): void {
-    const { image, width, height } = this.host.picture(op.hash);
-    const { box } = op;
-    const pick = op.fit === "cover" ? Math.max : Math.min;
-    const scale = pick(box.width / width, box.height / height);
-    const shownWidth = Math.min(width, box.width / scale);
-    const shownHeight = Math.min(height, box.height / scale);
+  private picture(op: PictureOp, context: ContextLike): void {
+    const { image } = this.host.picture(op.hash);
+    const { source, target } = op;
     this.transform(context, op.matrix);
     context.globalAlpha = op.opacity;
     context.imageSmoothingEnabled = true;
     context.imageSmoothingQuality = "high";
     context.drawImage(
       image as never,
-      (width - shownWidth) / 2,
-      (height - shownHeight) / 2,
-      shownWidth,
-      shownHeight,
-      (box.width - shownWidth * scale) / 2,
-      (box.height - shownHeight * scale) / 2,
-      shownWidth * scale,
-      shownHeight * scale,
+      source.x,
+      source.y,
+      source.width,
+      source.height,
+      target.x,
+      target.y,
+      target.width,
+      target.height,
     );
+  }
+
+  /**
+   * Painted apart, changed as one, laid on what is below. Every soft edge is a matte of its own: the two canvases
+   * differ by some levels where they clip a path by a path, and agree where they lay one picture into another.
+   */
+  private layer(op: LayerOp, context: ContextLike): void {
+    const area = this.pixelsOf(layerBounds(op));
+    if (!area) return;
+    let surface = this.surface();
+    this.paint(op.ops, surface.context);
+    if (op.atop.length > 0) {
+      surface.context.globalCompositeOperation = "source-atop";
+      for (const light of op.atop) this.fill(light, surface.context);
+      surface.context.globalCompositeOperation = "source-over";
+    }
+    if (op.blur > 0) surface = this.blurred(surface, op.blur);
+    if (op.finish.length > 0) this.finish(surface, area, op);
+    for (const matte of op.mattes) {
+      const cut = this.surface();
+      this.paint(matte.ops, cut.context);
+      surface.context.globalCompositeOperation = matte.keep === "inside" ? "destination-in" : "destination-out";
+      this.lay(cut, surface.context, area, 1);
+      surface.context.globalCompositeOperation = "source-over";
+      this.host.release(cut);
+    }
+    for (const under of op.under) this.under(surface, under, area, context, op.opacity);
+    context.globalCompositeOperation = op.blend === "normal" ? "source-over" : op.blend;
+    this.lay(surface, context, area, op.opacity);
+    context.globalCompositeOperation = "source-over";
+    this.host.release(surface);
+  }
+
+  private blurred(surface: Surface, deviation: number): Surface {
+    const soft = this.surface();
+    soft.context.filter = `blur(${deviation}px)`;
+    soft.context.drawImage(surface.canvas as never, 0, 0);
+    soft.context.filter = "none";
+    this.host.release(surface);
+    return soft;
+  }
+
+  private finish(surface: Surface, area: Box, op: LayerOp): void {
+    const { context } = surface;
+    const [x, y] = [area.x - this.bounds.x, area.y - this.bounds.y];
+    const pixels = context.getImageData(x, y, area.width, area.height);
+    for (const finish of op.finish) applyFinish({ ...area, data: pixels.data }, finish);
+    context.putImageData(pixels as never, x, y);
+  }
+
+  /** A soft copy in one colour, below the layer. */
+  private under(surface: Surface, under: UnderOp, area: Box, context: ContextLike, opacity: number): void {
+    const { width, height } = this.bounds;
+    const tinted = this.surface();
+    this.lay(surface, tinted.context, area, 1);
+    tinted.context.globalCompositeOperation = "source-in";
+    tinted.context.fillStyle = cssColour(under.colour);
+    tinted.context.fillRect(0, 0, width, height);
+    tinted.context.globalCompositeOperation = "source-over";
+    const soft = under.soft > 0 ? this.blurred(tinted, under.soft) : tinted;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    for (let left = under.strength; left > 0; left -= 1) {
+      context.globalAlpha = opacity * Math.min(1, left);
+      context.drawImage(soft.canvas as never, under.dx, under.dy);
+    }
+    this.host.release(soft);
+  }
+
+  private surface(): Surface {
+    return this.host.surface(this.bounds.width, this.bounds.height);
+  }
+
+  /** Whole pixels around a box, on this canvas; undefined when it lies outside. */
+  private pixelsOf(box: Box): Box | undefined {
+    const x = Math.floor(box.x) - 1;
+    const y = Math.floor(box.y) - 1;
+    const whole = { x, y, width: Math.ceil(box.x + box.width) + 1 - x, height: Math.ceil(box.y + box.height) + 1 - y };
+    const area = intersectBox(whole, this.bounds);
+    return isEmptyBox(area) ? undefined : area;
+  }
+
+  /** Copies an area of a surface to the same place of another. */
+  private lay(surface: Surface, context: ContextLike, area: Box, opacity: number): void {
+    const [x, y] = [area.x - this.bounds.x, area.y - this.bounds.y];
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = opacity;
+    context.imageSmoothingEnabled = false;
+    context.drawImage(surface.canvas as never, x, y, area.width, area.height, x, y, area.width, area.height);
   }
 
   private transform(context: ContextLike, m: Matrix): void {
     context.setTransform(m[0], m[1], m[2], m[3], m[4] - this.bounds.x, m[5] - this.bounds.y);
   }
-
-  private path(path: Path): PathLike {
-    let built = builtPaths.get(path);
-    if (!built) {
-      built = this.host.newPath();
-      for (const command of path.commands) {
-        switch (command[0]) {
-          case "M":
-            built.moveTo(command[1], command[2]);
-            break;
-          case "L":
-            built.lineTo(command[1], command[2]);
-            break;
-          case "Q":
-            built.quadraticCurveTo(command[1], command[2], command[3], command[4]);
-            break;
-          case "C":
-            built.bezierCurveTo(command[1], command[2], command[3], command[4], command[5], command[6]);
-            break;
-          case "Z":
-            built.closePath();
-            break;
-        }
-      }
-      builtPaths.set(path, built);
-    }
-    return built;
-  }
-}
-
-const byte = (value: number): string => Math.round(value).toString(16).padStart(2, "0");
-
-/** CSS colour of eight figures: both sides read it into the same bytes. */
-export const cssColour = (c: Rgba): string => `#${byte(c.r)}${byte(c.g)}${byte(c.b)}${byte(c.a * 255)}`;
-
-function fillStyle(fill: BoundFill, box: Box, context: ContextLike): unknown {
-  if (fill.kind === "plain") return cssColour(fill.colour);
-  // As in CSS: the line through the middle is just long enough for the corners to have the end colours.
-  const [cos, sin] = cosSin(fill.angle);
-  const half = (Math.abs(box.width * cos) + Math.abs(box.height * sin)) / 2;
-  const x = box.x + box.width / 2;
-  const y = box.y + box.height / 2;
-  const gradient = context.createLinearGradient(x - cos * half, y - sin * half, x + cos * half, y + sin * half);
-  for (const stop of fill.stops) gradient.addColorStop(stop.at, cssColour(stop.colour));
-  return gradient;
 }

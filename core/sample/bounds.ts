@@ -1,5 +1,5 @@
-import { emptyBox, intersectBox, isEmptyBox, mapBox, unionBox, type Box } from "../geometry/box";
-import type { PaintOp } from "./types";
+import { emptyBox, growBox, intersectBox, isEmptyBox, mapBox, unionBox, type Box } from "../geometry/box";
+import type { FinishOp, LayerOp, PaintOp } from "./types";
 
 /** The pixels that paint steps can touch, as an upright box, not rounded. */
 export function opsBounds(ops: readonly PaintOp[]): Box {
@@ -8,18 +8,55 @@ export function opsBounds(ops: readonly PaintOp[]): Box {
   return bounds;
 }
 
-function opBounds(op: PaintOp): Box {
+const known = new WeakMap<PaintOp, Box>();
+
+export function opBounds(op: PaintOp): Box {
+  let bounds = known.get(op);
+  if (!bounds) known.set(op, (bounds = boundsOf(op)));
+  return bounds;
+}
+
+function boundsOf(op: PaintOp): Box {
   switch (op.kind) {
     case "fill":
       return mapBox(op.matrix, op.path.bounds);
+    case "stroke":
+      // A miter may reach ten half widths beyond its corner; other joins and caps stay within one and a half.
+      return mapBox(op.matrix, growBox(op.path.bounds, op.width * (op.join === "miter" ? 5 : 0.75)));
     case "picture":
-      return mapBox(op.matrix, op.box);
-    case "blend":
-      return opsBounds(op.ops);
-    case "clip": {
-      let bounds = opsBounds(op.ops);
-      for (const clip of op.clips) bounds = intersectBox(bounds, mapBox(clip.matrix, clip.path.bounds));
+      return mapBox(op.matrix, op.target);
+    case "layer": {
+      const own = layerBounds(op);
+      return op.under.reduce((all, { dx, dy, soft }) => {
+        const cast = growBox({ ...own, x: own.x + dx, y: own.y + dy }, blurReach(soft));
+        return unionBox(all, isEmptyBox(own) ? emptyBox : cast);
+      }, own);
+    }
+  }
+}
+
+/** Pixels that a layer step paints before its shadows. */
+export function layerBounds(op: LayerOp): Box {
+  let bounds = opsBounds(op.ops);
+  if (isEmptyBox(bounds)) return emptyBox;
+  bounds = growBox(bounds, blurReach(op.blur));
+  for (const finish of op.finish) bounds = finishBounds(bounds, finish);
+  for (const matte of op.mattes) if (matte.keep === "inside") bounds = intersectBox(bounds, opsBounds(matte.ops));
+  return bounds;
+}
+
+/** How far a blur spreads before it is fainter than half a level. */
+export const blurReach = (deviation: number): number => (deviation > 0 ? Math.ceil(deviation * 3) + 1 : 0);
+
+function finishBounds(bounds: Box, finish: FinishOp): Box {
+  switch (finish.kind) {
+    case "grain":
       return bounds;
+    case "glow":
+      return growBox(bounds, blurReach(finish.radius));
+    case "glitch": {
+      const reach = finish.shift + finish.split + 1;
+      return { ...bounds, x: bounds.x - reach, width: bounds.width + 2 * reach };
     }
   }
 }

@@ -31,7 +31,7 @@ const design = designWith(
         moves: [{ id: `m${i}`, phase: "arrive", start: { gap: 0.05 + i * 0.1 }, ...kind }],
       }),
     ),
-    words("t", "Moss", { in: "g", inside: "b4", place: { dx: 108, dy: 32 } }),
+    words("t", "Moss", { in: "g", mattes: [{ by: "shape", layer: "b4" }], place: { dx: 108, dy: 32 } }),
   ],
   { leavePace: 0.75 },
 );

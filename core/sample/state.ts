@@ -98,7 +98,7 @@ function distanceU(
 /** The box with the ink that stands out of it, such as stacked marks over a letter. */
 export function inkBox(still: StillLayer): Box {
   if (still.content.kind !== "text") return still.box;
-  const ink = still.content.path.bounds;
+  const ink = still.content.outline.whole.bounds;
   const x = still.box.x + Math.min(0, ink.x);
   const y = still.box.y + Math.min(0, ink.y);
   return {

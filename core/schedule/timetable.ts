@@ -2,6 +2,7 @@ import type { Bound } from "../bind/types";
 import type { Move } from "../document/move";
 import { IssueError, type Issue } from "../issue";
 import type { Still } from "../layout/types";
+import { isLive } from "../link/link";
 import { expandMove, type ExpandedMove } from "../motion/expand";
 
 /** A move with its start and end in seconds from the start of its phase, before squeezing. */
@@ -25,6 +26,10 @@ export interface Timetable {
   /** Length of the own leave moves as designed; they end with the clip. */
   readonly ownLeaveS: number;
   readonly pace: number;
+  /** Seconds from either end until waves have died down. */
+  readonly calmS: number;
+  /** Whether something never rests, so that every instant is a picture of its own. */
+  readonly alwaysLive: boolean;
   /** 1, or less when the clip is too short for its phases. */
   readonly squeeze: number;
   readonly layers: ReadonlyMap<string, LayerTimes>;
@@ -86,10 +91,34 @@ export function schedule(still: Still, bound: Pick<Bound, keyof Timing>, lengthS
     ownLeaveS = Math.max(ownLeaveS, ...times.leave.map((move) => move.endS));
     mirrored ||= times.arrive.length > 0 && times.leave.length === 0;
   }
+  // What follows another layer comes later: its phase ends when the last follower has arrived.
+  const lagS = longestLag(still);
+  if (arriveS > 0) arriveS += lagS;
+  if (ownLeaveS > 0) ownLeaveS += lagS;
   const leaveS = Math.max(mirrored ? arriveS * bound.leavePace : 0, ownLeaveS);
   const squeeze = squeezeOf(arriveS + leaveS, bound.minStay, lengthS);
   const issues: Issue[] = squeeze < 1 ? [{ code: "clip_too_short", factor: squeeze }] : [];
-  return { lengthS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, squeeze, layers, issues };
+  const live = liveness(still);
+  return { lengthS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, ...live, squeeze, layers, issues };
+}
+
+/** The longest delay of a link or trail, in seconds. */
+function longestLag({ layers }: Still): number {
+  const trails = layers.map(({ layer }) => (layer.trail ? layer.trail.count * layer.trail.delay : 0));
+  const links = layers.flatMap(({ layer }) => layer.links.filter(isLive).map((link) => link.delay));
+  return Math.max(0, ...trails) + Math.max(0, ...links);
+}
+
+/** What keeps a picture changing though nothing moves: waves, live grain, live glitches. */
+function liveness({ layers, finish }: Still): { calmS: number; alwaysLive: boolean } {
+  const finishes = [...finish, ...layers.flatMap(({ layer }) => (layer.kind === "group" ? layer.finish : []))];
+  const liquids = layers.flatMap(({ layer }) => ("liquid" in layer && layer.liquid ? [layer.liquid] : []));
+  return {
+    calmS: Math.max(0, ...liquids.map(({ calm }) => calm)),
+    alwaysLive:
+      finishes.some((entry) => entry.kind !== "glow" && entry.rate > 0) ||
+      liquids.some(({ calm, speed, height }) => calm === 0 && speed !== 0 && height > 0),
+  };
 }
 
 function squeezeOf(phasesS: number, minStay: number, lengthS: number): number {

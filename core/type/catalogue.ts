@@ -5,7 +5,12 @@ export interface Face {
   readonly family: string;
   readonly weight: number;
   readonly italic: boolean;
+  /** Lightest and boldest weight of a variable font; one face then stands for all between. */
+  readonly weights?: readonly [number, number];
 }
+
+/** The font file of a face's id: an id of a variable font names its weight after the file. */
+export const faceFile = (faceId: string): string => faceId.replace(/@\d+$/, "");
 
 /** The fonts at hand and the families that stand in, in turn, for characters the chosen family lacks. */
 export interface Catalogue {
@@ -46,8 +51,11 @@ export function pickFace(catalogue: Catalogue, family: string, weight: number, i
   let bestCost = Infinity;
   for (const face of catalogue.faces) {
     if (face.family !== family) continue;
-    const cost = (face.italic === italic ? 0 : 10000) + Math.abs(face.weight - weight);
-    if (cost < bestCost) [best, bestCost] = [face, cost];
+    const at = face.weights ? Math.min(face.weights[1], Math.max(face.weights[0], weight)) : face.weight;
+    const cost = (face.italic === italic ? 0 : 10000) + Math.abs(at - weight);
+    if (cost >= bestCost) continue;
+    best = face.weights ? { ...face, id: `${face.id}@${at}`, weight: at } : face;
+    bestCost = cost;
   }
   return best;
 }

@@ -10,7 +10,16 @@ export interface ShapedGlyph {
   readonly y: number;
   readonly advance: number;
   readonly cluster: number;
+  /** Times the text's size; 1 unless a stretch says otherwise. */
+  readonly scale: number;
+  readonly stretch: number;
 }
+
+/** A glyph as a font gives it, before a line places it. */
+export type FontGlyph = Omit<ShapedGlyph, "scale" | "stretch">;
+
+/** OpenType features by tag. */
+export type Features = Readonly<Record<string, number>>;
 
 export interface FaceMetrics {
   /** All in em; descent is positive below the base line. */
@@ -24,6 +33,7 @@ interface LoadedFace {
   readonly upem: number;
   readonly metrics: FaceMetrics;
   readonly outlines: Map<number, readonly PathCommand[]>;
+  readonly covered: Map<number, boolean>;
 }
 
 /** Loaded fonts. The host brings the bytes; shaping and outlines are the same wherever it runs. */
@@ -36,16 +46,22 @@ export class FontBook {
     return this.loaded.has(faceId);
   }
 
-  /** Adds a font file (TTF or OTF bytes) under the face's id. Throws when HarfBuzz finds no glyphs in it. */
+  /**
+   * Adds a font file (TTF or OTF bytes) under the face's id; an id that ends in `@650` stands at that weight of a
+   * variable font. Throws when HarfBuzz finds no glyphs in it.
+   */
   add(faceId: string, bytes: Uint8Array): void {
     const face = new hb.Face(new hb.Blob(bytes), 0);
     const font = new hb.Font(face);
+    const weight = /@(\d+)$/.exec(faceId)?.[1];
+    const variation = weight === undefined ? undefined : hb.Variation.fromString(`wght=${weight}`);
+    if (variation) font.setVariations([variation]);
     const upem = face.upem;
     const extents = font.hExtents();
     if (upem <= 0 || extents.ascender <= 0) throw new Error(`${faceId} is not a usable font`);
     const capHeight = font.getMetricPositionWithFallback(hb.MetricsTag.CAP_HEIGHT) / upem;
     const metrics = { ascent: extents.ascender / upem, descent: -extents.descender / upem, capHeight };
-    this.loaded.set(faceId, { font, upem, metrics, outlines: new Map() });
+    this.loaded.set(faceId, { font, upem, metrics, outlines: new Map(), covered: new Map() });
   }
 
   metrics(faceId: string): FaceMetrics {
@@ -54,17 +70,31 @@ export class FontBook {
 
   /** Whether the face has a glyph for the code point. */
   covers(faceId: string, codePoint: number): boolean {
-    return this.face(faceId).font.nominalGlyph(codePoint) !== undefined;
+    const { font, covered } = this.face(faceId);
+    let known = covered.get(codePoint);
+    if (known === undefined) {
+      known = font.nominalGlyph(codePoint) !== undefined;
+      covered.set(codePoint, known);
+    }
+    return known;
   }
 
   /** Shapes `text.slice(start, end)` in its context, in visual order from x = 0. */
-  shape(faceId: string, text: string, start: number, end: number, rightToLeft: boolean): ShapedGlyph[] {
+  shape(
+    faceId: string,
+    text: string,
+    start: number,
+    end: number,
+    rightToLeft: boolean,
+    features: Features = {},
+  ): FontGlyph[] {
     const { font, upem } = this.face(faceId);
     const buffer = new hb.Buffer();
     buffer.addText(text, start, end - start);
     buffer.guessSegmentProperties();
     buffer.setDirection(rightToLeft ? hb.Direction.RTL : hb.Direction.LTR);
-    hb.shape(font, buffer);
+    const asked = Object.entries(features).map(([tag, value]) => new hb.Feature(tag, value));
+    hb.shape(font, buffer, asked);
     const infos = buffer.getGlyphInfos();
     const positions = buffer.getGlyphPositions();
     let pen = 0;

@@ -17,6 +17,8 @@ export interface TextRun {
   readonly face: string;
   readonly level: number;
   readonly script: string;
+  /** The stretch of the text that gives it a look of its own, or -1. */
+  readonly stretch: number;
 }
 
 export interface ItemisedText {
@@ -45,10 +47,16 @@ export function readsRightToLeft(text: string): boolean {
   return (bidi.getEmbeddingLevels(text).paragraphs[0]?.level ?? 0) % 2 === 1;
 }
 
-/** Splits cleaned text into runs, choosing for every grapheme cluster the first face of the chain that has it. */
-export function itemise(text: string, chain: readonly Face[], book: FontBook): ItemisedText {
-  const primary = chain[0];
-  if (!primary) throw new Error("no font in the chain");
+/**
+ * Splits cleaned text into runs, choosing for every grapheme cluster the first face of its chain that has it.
+ * `chainOf` gives the chain of a stretch (-1 for the text's own), `stretchAt` the stretch of a UTF-16 index.
+ */
+export function itemise(
+  text: string,
+  chainOf: (stretch: number) => readonly Face[],
+  stretchAt: (index: number) => number,
+  book: FontBook,
+): ItemisedText {
   const { levels, paragraphs } = bidi.getEmbeddingLevels(text);
   const starts: number[] = [];
   const missing = new Set<string>();
@@ -58,19 +66,21 @@ export function itemise(text: string, chain: readonly Face[], book: FontBook): I
     starts.push(index);
     script = scriptOf(segment) ?? script;
     const level = levels[index] ?? 0;
+    const stretch = stretchAt(index);
+    const chain = chainOf(stretch);
+    const primary = chain[0];
+    if (!primary) throw new Error("no font in the chain");
     const last = runs[runs.length - 1];
     const blank = /^\s*$/u.test(segment);
     let face = chain.find((candidate) => covers(book, candidate, segment));
     // A space belongs to the run it follows, so that a fallback's words stay whole.
-    if (blank) face = last ? chain.find((candidate) => candidate.id === last.face) : primary;
+    if (blank) face = (last && chain.find((candidate) => candidate.id === last.face)) ?? primary;
     if (!face) missing.add(segment);
     const faceId = (face ?? primary).id;
     const end = index + segment.length;
-    if (last && last.face === faceId && last.level === level && last.script === script) {
-      runs[runs.length - 1] = { ...last, end };
-    } else {
-      runs.push({ start: index, end, face: faceId, level, script });
-    }
+    const joins = last?.face === faceId && last.level === level && last.script === script && last.stretch === stretch;
+    if (joins) runs[runs.length - 1] = { ...last, end };
+    else runs.push({ start: index, end, face: faceId, level, script, stretch });
   }
   starts.push(text.length);
   const rightToLeft = (paragraphs[0]?.level ?? 0) % 2 === 1;

@@ -1,14 +1,18 @@
-import type { TypeStyle } from "../document/text";
+import type { StretchLook, TypeStyle } from "../document/text";
 import { faceChain, type Face } from "./catalogue";
 import { cleanText } from "./clean";
-import type { FontBook, ShapedGlyph } from "./font-book";
+import type { FaceMetrics, Features, FontBook, ShapedGlyph } from "./font-book";
 import { itemise, type ItemisedText } from "./itemise";
 import { LineShaper, type ShapedLine } from "./shape-line";
+import { readStretches, stretchAt } from "./ranges";
 import { breakOpportunities, wrapEven, wrapGreedy } from "./wrap";
 
 export interface TextDemand {
   readonly text: string;
   readonly style: TypeStyle;
+  readonly stretches?: readonly StretchLook[];
+  /** Language whose rules change case. */
+  readonly locale?: string;
   readonly maxWidthU: number;
   readonly maxLines: number;
   readonly shrinkToU: number;
@@ -31,6 +35,7 @@ export interface SetText {
   readonly lines: readonly SetLine[];
   readonly widthU: number;
   readonly heightU: number;
+  readonly capHeightEm: number;
   readonly rightToLeft: boolean;
   readonly cut: boolean;
   readonly missing: readonly string[];
@@ -39,24 +44,66 @@ export interface SetText {
 /** Steps in which text shrinks, in u. */
 const sizeStepU = 0.05;
 
-/** The faces that can set this text as far as they are loaded, and those that a host must load first. */
-export function facesFor(text: string, style: TypeStyle, book: FontBook): { chain: Face[]; wanted: Face[] } {
+type Wanted = Pick<TextDemand, "text" | "style" | "stretches" | "locale">;
+
+/** The text as it will be shown, and the style of each of its parts. */
+function readText({ text, style, stretches = [], locale = "en" }: Wanted) {
+  const shown = readStretches(cleanText(text), stretches, style.case, locale);
+  const styles = stretches.map((stretch) => ({
+    family: stretch.family ?? style.family,
+    weight: stretch.weight ?? style.weight,
+    italic: stretch.italic ?? style.italic,
+  }));
+  return { ...shown, styles, at: stretchAt(shown.text.length, shown.ranges) };
+}
+
+/** The faces that can set this text as far as they are loaded, by stretch, and those that a host must load first. */
+export function facesFor(demand: Wanted, book: FontBook): { chainOf: (stretch: number) => Face[]; wanted: Face[] } {
+  const { text, styles, at } = readText(demand);
+  const wanted = new Map<string, Face>();
+  const chains = [demand.style, ...styles].map((style, i) => {
+    const stretch = i - 1;
+    // The ellipsis of a cut text must be at hand too.
+    const own = [...text].length > 0 || stretch < 0 ? charactersOf(text, at, stretch) + "…" : "…";
+    const { chain, missing } = chainFor(own, style, book);
+    for (const face of missing) wanted.set(face.id, face);
+    return chain;
+  });
+  return { chainOf: (stretch) => chains[stretch + 1]!, wanted: [...wanted.values()] };
+}
+
+function charactersOf(text: string, at: Int16Array, stretch: number): string {
+  if (at.every((own) => own === stretch)) return text;
+  let characters = "";
+  for (let i = 0; i < text.length; i++) if (at[i] === stretch) characters += text[i];
+  return characters;
+}
+
+function chainFor(text: string, style: Pick<TypeStyle, "family" | "weight" | "italic">, book: FontBook) {
   const chain = faceChain(book.catalogue, style.family, style.weight, style.italic);
   const primary = chain[0];
   if (!primary) throw new Error("the catalogue has no fonts");
-  if (!book.has(primary.id)) return { chain: [], wanted: [primary] };
+  if (!book.has(primary.id)) return { chain: [primary], missing: [primary] };
   // Fallbacks are all loaded or none, so that the choice of a face never depends on what happened to be there.
-  const plain = [...cleanText(text)].every((c) => /\s/u.test(c) || book.covers(primary.id, c.codePointAt(0)!));
-  if (plain) return { chain: [primary], wanted: [] };
-  return { chain, wanted: chain.filter((face) => !book.has(face.id)) };
+  const plain = [...text].every((c) => /\s/u.test(c) || book.covers(primary.id, c.codePointAt(0)!));
+  if (plain) return { chain: [primary], missing: [] };
+  return { chain, missing: chain.filter((face) => !book.has(face.id)) };
 }
 
 /** Sets text into a width: wrap evenly, then shrink, then cut with an ellipsis. Throws when a font is not loaded. */
 export function setText(demand: TextDemand, book: FontBook): SetText {
-  const { chain, wanted } = facesFor(demand.text, demand.style, book);
+  const { chainOf, wanted } = facesFor(demand, book);
   if (wanted.length > 0) throw new Error(`fonts not loaded: ${wanted.map((face) => face.id).join(", ")}`);
-  const item = itemise(cleanText(demand.text), chain, book);
-  const shaper = new LineShaper(item, book, demand.style.tracking / 100);
+  const { text, at: stretches } = readText(demand);
+  const { style } = demand;
+  const features: Features = style.figures === "tabular" ? { tnum: 1, ...style.features } : style.features;
+  const scaleOf = (stretch: number) => demand.stretches?.[stretch]?.scale ?? 1;
+  // A cut text ends in an ellipsis: it looks like what stands before it.
+  const stretchOf = (length: number) => (index: number) => stretches[Math.min(index, Math.max(0, length - 1))] ?? -1;
+  const shape = (part: string, length: number): LineShaper =>
+    new LineShaper(itemise(part, chainOf, stretchOf(length), book), book, style.tracking / 100, features, scaleOf);
+  const shaper = shape(text, text.length);
+  const { item } = shaper;
   const opportunities = breakOpportunities(item.text);
   const fits = (lines: readonly ShapedLine[], widthEm: number) =>
     lines.length <= demand.maxLines && lines.every((line) => line.widthEm <= widthEm + 1e-9);
@@ -79,9 +126,10 @@ export function setText(demand: TextDemand, book: FontBook): SetText {
   }
   const widthEm = demand.maxWidthU / sizeU;
   const lines = wrapEven(shaper, opportunities, widthEm);
-  if (fits(lines, widthEm)) return finish(item, lines, sizeU, false, demand, book, chain);
-  const cut = cutLines(item, lines, widthEm, demand, book, chain);
-  return finish(cut.item, cut.lines, sizeU, true, demand, book, chain);
+  const primary = chainOf(-1)[0]!.id;
+  if (fits(lines, widthEm)) return finish(item, lines, sizeU, false, demand, book.metrics(primary));
+  const cut = cutLines(item, lines, widthEm, demand.maxLines, shape);
+  return finish(cut.item, cut.lines, sizeU, true, demand, book.metrics(primary));
 }
 
 /** Keeps what fits and ends it with an ellipsis. */
@@ -89,17 +137,17 @@ function cutLines(
   item: ItemisedText,
   lines: readonly ShapedLine[],
   widthEm: number,
-  demand: TextDemand,
-  book: FontBook,
-  chain: readonly Face[],
+  maxLines: number,
+  shape: (text: string, length: number) => LineShaper,
 ): { item: ItemisedText; lines: ShapedLine[] } {
   const overflow = lines.findIndex((line) => line.widthEm > widthEm);
-  const lastIndex = Math.min(overflow < 0 ? Infinity : overflow, demand.maxLines - 1);
+  const lastIndex = Math.min(overflow < 0 ? Infinity : overflow, maxLines - 1);
   const last = lines[lastIndex]!;
   const ends = item.graphemes.filter((at) => at > last.start && at <= Math.max(last.end, last.start + 1)).reverse();
   for (const end of ends) {
-    const shortened = itemise(item.text.slice(0, end).trimEnd() + "…", chain, book);
-    const shaper = new LineShaper(shortened, book, demand.style.tracking / 100);
+    const kept = item.text.slice(0, end).trimEnd();
+    const shaper = shape(`${kept}…`, kept.length);
+    const shortened = shaper.item;
     const line = shaper.line(last.start, shortened.text.length);
     if (line.widthEm <= widthEm || end === ends[ends.length - 1]) {
       return { item: shortened, lines: [...lines.slice(0, lastIndex), line] };
@@ -114,10 +162,8 @@ function finish(
   sizeU: number,
   cut: boolean,
   demand: TextDemand,
-  book: FontBook,
-  chain: readonly Face[],
+  metrics: FaceMetrics,
 ): SetText {
-  const metrics = book.metrics(chain[0]!.id);
   const top = demand.style.box === "cap" ? metrics.capHeight : metrics.ascent;
   const bottom = demand.style.box === "cap" ? 0 : metrics.descent;
   const lines = shaped.map((line, i) => ({
@@ -133,6 +179,7 @@ function finish(
     lines,
     widthU: Math.max(0, ...lines.map((line) => line.widthU)),
     heightU: (top + bottom + Math.max(0, lines.length - 1) * demand.style.leading) * sizeU,
+    capHeightEm: metrics.capHeight,
     rightToLeft: item.rightToLeft,
     cut,
     missing: item.missing,

@@ -1,5 +1,7 @@
-import type { FontBook, ShapedGlyph } from "./font-book";
+import type { Features, FontBook, ShapedGlyph } from "./font-book";
 import type { ItemisedText, TextRun } from "./itemise";
+
+const joined: ReadonlySet<string> = new Set(["Arabic", "Devanagari"]);
 
 export interface ShapedLine {
   readonly start: number;
@@ -17,6 +19,8 @@ export class LineShaper {
     readonly item: ItemisedText,
     private readonly book: FontBook,
     private readonly trackingEm: number,
+    private readonly features: Features = {},
+    private readonly scaleOf: (stretch: number) => number = () => 1,
   ) {}
 
   /** The characters from start to end as one line, in visual order, blanks at its end left out. */
@@ -36,16 +40,19 @@ export class LineShaper {
     const glyphs: ShapedGlyph[] = [];
     let pen = 0;
     for (const run of visualOrder(this.item.runs, start, end)) {
-      const shaped = this.book.shape(run.face, this.item.text, run.start, run.end, run.level % 2 === 1);
+      const scale = this.scaleOf(run.stretch);
+      const leftwards = run.level % 2 === 1;
+      const shaped = this.book.shape(run.face, this.item.text, run.start, run.end, leftwards, this.features);
       // Arabic and Devanagari letters join: spacing would tear them apart.
-      const tracking = run.script === "Arabic" || run.script === "Devanagari" ? 0 : this.trackingEm;
+      const tracking = joined.has(run.script) ? 0 : this.trackingEm * scale;
       let added = 0;
       shaped.forEach((glyph, i) => {
         const nextCluster = shaped[i + 1]?.cluster;
-        glyphs.push({ ...glyph, x: pen + glyph.x + added });
+        const placed = { x: pen + glyph.x * scale + added, y: glyph.y * scale, advance: glyph.advance * scale };
+        glyphs.push({ ...glyph, ...placed, scale, stretch: run.stretch });
         if (nextCluster !== glyph.cluster) added += tracking;
       });
-      pen += shaped.reduce((sum, glyph) => sum + glyph.advance, 0) + added;
+      pen += shaped.reduce((sum, glyph) => sum + glyph.advance * scale, 0) + added;
       if (run.end === end) pen -= run.level % 2 === 0 && shaped.length > 0 ? tracking : 0;
     }
     return { start, end, glyphs, widthEm: pen };

@@ -143,6 +143,18 @@ function specimen(field: Exclude<Field, { kind: "line" }>, choice: string, house
       const mark = house.marks.find((entry) => entry.id === choice);
       return { label: mark?.name ?? choice, picture: mark ? <MarkPicture mark={mark} house={house} /> : null };
     }
+    case "picture": {
+      const picture = house.pictures.find((entry) => entry.id === choice);
+      // eslint-disable-next-line @next/next/no-img-element -- a small stored file, served by us as it is
+      const shown = picture && <img className="choice__picture" src={`/api/media/${picture.hash}`} alt="" />;
+      return { label: picture?.name ?? choice, picture: shown };
+    }
+    case "account": {
+      const account = house.accounts.find((entry) => entry.id === choice);
+      const mark = house.marks.find((entry) => entry.id === account?.mark);
+      const label = account ? `${account.network} ${account.handle}` : choice;
+      return { label, picture: mark ? <MarkPicture mark={mark} house={house} /> : null };
+    }
     default:
       return assertNever(field);
   }

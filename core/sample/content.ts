@@ -1,0 +1,214 @@
+import { assertNever } from "../assert-never";
+import type { BoundFill, BoundShape, BoundStroke } from "../bind/types";
+import type { Liquid } from "../document/look";
+import type { Framing } from "../document/media";
+import type { Box } from "../geometry/box";
+import { trimPath } from "../geometry/curve";
+import { multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
+import { makePath, type Path } from "../geometry/path";
+import { rectanglePath } from "../geometry/rectangle";
+import { wavePath } from "../geometry/shapes";
+import { hashText } from "../hash";
+import { outlinePath, strokePath } from "../layout/outline";
+import { snapMatrix, snapU } from "./key";
+import type { Posed } from "./pose";
+import { layerOp, type FillOp, type PaintOp } from "./types";
+
+export const sized = (box: Box): Box => ({ x: 0, y: 0, width: box.width, height: box.height });
+const square = { size: 0, style: "round" } as const;
+export const boxPath = (box: Box): Path =>
+  rectanglePath(snapU(box.width), snapU(box.height), [square, square, square, square]);
+
+/** The map from a layer's own corner to pixels. */
+export const placed = (posed: Posed, box: Box): Matrix => snapMatrix(multiply(posed.world, translation(box.x, box.y)));
+
+const black: BoundFill = { kind: "plain", colour: { r: 0, g: 0, b: 0, a: 1 } };
+
+/** A fill step; in black it is a matte's. */
+export const fillOp = (path: Path, matrix: Matrix, box: Box, fill: BoundFill = black): FillOp => ({
+  kind: "fill",
+  path,
+  matrix,
+  fill,
+  box,
+  opacity: 1,
+});
+
+/** What a layer itself paints, but for groups, whose layers paint. `localS` is the time that waves live by. */
+export function contentOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number): PaintOp[] {
+  const { layer, content, box } = posed.still;
+  switch (content.kind) {
+    case "group":
+    case "none":
+      return [];
+    case "shape":
+      return shapeOps(posed, shown, turnedRound, localS);
+    case "text": {
+      if (layer.kind !== "text") return [];
+      const matrix = placed(posed, box);
+      const { outline } = content;
+      const area = sized(box);
+      const plain = (path: Path, colour: BoundFill) => fillOp(path, matrix, area, colour);
+      const grounds = outline.grounds.flatMap(({ stretch, path }) => {
+        const colour = layer.stretches[stretch]?.groundColour;
+        return colour ? [plain(path, { kind: "plain", colour })] : [];
+      });
+      const own = mirrorFill(layer.fill, turnedRound);
+      const pieces = outline.pieces.flatMap(({ stretch, path }) => {
+        const colour = layer.stretches[stretch]?.colour;
+        return path.commands.length > 0 ? [plain(path, colour ? { kind: "plain", colour } : own)] : [];
+      });
+      const stroke = layer.stroke
+        ? strokeOps(layer.stroke, outline.whole, outline.whole, matrix, area, turnedRound)
+        : [];
+      return layer.stroke?.side === "outside" ? [...grounds, ...stroke, ...pieces] : [...grounds, ...pieces, ...stroke];
+    }
+    case "drawing": {
+      const { matrix, area } = drawn(posed, content);
+      return content.shapes.map(({ path, colour }) => fillOp(path, matrix, area, { kind: "plain", colour }));
+    }
+    case "raster":
+      return layer.kind === "picture" ? rasterOps(posed, content, layer.framing) : [];
+    default:
+      return assertNever(content);
+  }
+}
+
+/** A drawing keeps its proportion in the middle of its box. */
+function drawn(posed: Posed, content: { width: number; height: number }): { matrix: Matrix; area: Box } {
+  const { box } = posed.still;
+  const scale = Math.min(box.width / content.width, box.height / content.height);
+  const x = box.x + (box.width - content.width * scale) / 2;
+  const y = box.y + (box.height - content.height * scale) / 2;
+  const matrix = snapMatrix(multiply(posed.world, multiply(translation(x, y), scaling(scale, scale))));
+  return { matrix, area: { x: 0, y: 0, width: content.width, height: content.height } };
+}
+
+function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number): PaintOp[] {
+  const { content, layer } = posed.still;
+  if (content.kind !== "shape") return [];
+  const shape = layer as BoundShape;
+  const [width, height] = [snapU(shown.width), snapU(shown.height)];
+  const path = outlinePath(content.outline, width, height);
+  const matrix = placed(posed, shown);
+  const area = sized(shown);
+  const ops: PaintOp[] = [];
+  if (shape.fill && path.commands.length > 0) {
+    const fill = mirrorFill(shape.fill, turnedRound);
+    if (shape.liquid) {
+      const wave = liquidPath(shape.liquid, { width, height }, localS, turnedRound);
+      const mattes = [{ ops: [fillOp(path, matrix, area)], keep: "inside" as const }];
+      if (shape.liquid.level > 0) ops.push(layerOp([fillOp(wave, matrix, area, fill)], { mattes }));
+    } else ops.push(fillOp(path, matrix, area, fill));
+  }
+  if (shape.stroke) {
+    const along = strokePath(content.outline, width, height);
+    ops.push(...strokeOps(shape.stroke, along, path, matrix, area, turnedRound));
+  }
+  return ops;
+}
+
+/** The wave of a liquid edge at one instant; its height dies down to what it keeps, its travel with it. */
+function liquidPath(
+  liquid: Liquid,
+  box: { width: number; height: number },
+  localS: number,
+  turnedRound: boolean,
+): Path {
+  const { level, height, length, speed, calm, rest } = liquid;
+  const left = calm > 0 ? Math.max(0, 1 - localS / calm) : 1;
+  const travelledS = calm > 0 ? (calm / 3) * (1 - left ** 3) : localS;
+  const high = rest + (height - rest) * left * left;
+  const phase = snapU(((speed * travelledS) % length) * (turnedRound ? -1 : 1));
+  return wavePath(box, { level, height: snapU(high), length, phase: turnedRound ? box.width - phase : phase });
+}
+
+/** A line along an outline. One that lies inside or outside is drawn twice as wide and cut by the shape. */
+function strokeOps(
+  stroke: BoundStroke,
+  along: Path,
+  shape: Path,
+  matrix: Matrix,
+  area: Box,
+  turnedRound: boolean,
+): PaintOp[] {
+  const path = trimPath(along, stroke.from, stroke.to);
+  if (stroke.width <= 0 || path.commands.length === 0) return [];
+  const { cap, join, dash, dashOffset } = stroke;
+  const width = stroke.side === "centre" ? stroke.width : stroke.width * 2;
+  const fill = mirrorFill(stroke.fill, turnedRound);
+  const op: PaintOp = { kind: "stroke", path, matrix, fill, box: area, opacity: 1, width, cap, join, dash, dashOffset };
+  if (stroke.side === "centre") return [op];
+  return [layerOp([op], { mattes: [{ ops: [fillOp(shape, matrix, area)], keep: stroke.side }] })];
+}
+
+/** Cuts the picture to its box; turned, it is drawn whole and matted. */
+function rasterOps(
+  posed: Posed,
+  content: { hash: string; width: number; height: number },
+  framing: Framing,
+): PaintOp[] {
+  const { box } = posed.still;
+  const matrix = placed(posed, box);
+  const pick = framing.fit === "cover" ? Math.max : Math.min;
+  const scale = pick(box.width / content.width, box.height / content.height) * framing.scale;
+  const common = { kind: "picture" as const, hash: content.hash, opacity: 1 };
+  const axis = (side: number, whole: number, focus: number) => {
+    const seen = Math.min(whole, side / scale);
+    const from = Math.min(whole - seen, Math.max(0, focus * whole - seen / 2));
+    return { from, seen, at: (side - seen * scale) / 2 };
+  };
+  const x = axis(box.width, content.width, framing.focus.x);
+  const y = axis(box.height, content.height, framing.focus.y);
+  if (framing.turn === 0) {
+    const source = { x: x.from, y: y.from, width: x.seen, height: y.seen };
+    const target = { x: x.at, y: y.at, width: x.seen * scale, height: y.seen * scale };
+    return [{ ...common, matrix, source, target }];
+  }
+  const whole = { x: 0, y: 0, width: content.width, height: content.height };
+  const middle = multiply(translation(box.width / 2, box.height / 2), rotation(framing.turn));
+  const shift = multiply(
+    middle,
+    multiply(scaling(scale, scale), translation(-x.from - x.seen / 2, -y.from - y.seen / 2)),
+  );
+  const op: PaintOp = { ...common, matrix: snapMatrix(multiply(matrix, shift)), source: whole, target: whole };
+  return [layerOp([op], { mattes: [{ ops: [fillOp(boxPath(box), matrix, sized(box))], keep: "inside" }] })];
+}
+
+export function mirrorFill(fill: BoundFill, turnedRound: boolean): BoundFill {
+  if (!turnedRound || fill.kind === "plain") return fill;
+  if (fill.kind === "linear") return { ...fill, angle: 180 - fill.angle };
+  return { ...fill, centre: { x: 1 - fill.centre.x, y: fill.centre.y } };
+}
+
+/** The silhouette of a layer as it stands, for what shows only inside or outside it; empty when it is not there. */
+export function silhouette(posed: Posed, layersIn: (group: string) => readonly Posed[]): FillOp[] {
+  const { still, shown } = posed;
+  if (!shown || still.opacity * posed.state.opacity <= 0) return [];
+  const { content, box } = still;
+  switch (content.kind) {
+    case "group":
+      return layersIn(still.layer.id).flatMap((inner) => silhouette(inner, layersIn));
+    case "shape":
+      return [
+        fillOp(
+          outlinePath(content.outline, snapU(shown.width), snapU(shown.height)),
+          placed(posed, shown),
+          sized(shown),
+        ),
+      ];
+    case "text":
+      return [fillOp(content.outline.whole, placed(posed, box), sized(box))];
+    case "drawing": {
+      const { matrix, area } = drawn(posed, content);
+      const id = `d${hashText(content.shapes.map(({ path }) => path.id).join())}`;
+      const commands = content.shapes.flatMap(({ path }) => path.commands);
+      return [fillOp(makePath(id, commands), matrix, area)];
+    }
+    case "raster":
+    case "none":
+      return [fillOp(boxPath(shown), placed(posed, shown), sized(shown))];
+    default:
+      return assertNever(content);
+  }
+}

@@ -1,0 +1,143 @@
+import type { Box } from "../geometry/box";
+import { about, cosSin, multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
+import type { Still, StillLayer } from "../layout/types";
+import type { LinkSource } from "../document/link";
+import { isLive, linkValue } from "../link/link";
+import { isMoving, movesAt } from "../schedule/instant";
+import type { Timetable } from "../schedule/timetable";
+import { restState, stateOf, type LayerState } from "./state";
+
+/** A layer at one instant: where it is and what it may show. */
+export interface Posed {
+  readonly still: StillLayer;
+  readonly state: LayerState;
+  /** From the format's u to pixels, for the layer's group and for the layer itself. */
+  readonly parent: Matrix;
+  readonly world: Matrix;
+  /** The box as far as it is grown, in u; undefined when nothing of it is there. */
+  readonly shown: Box | undefined;
+}
+
+/** All layers of a still at one instant of a clip, and at instants a little before it. */
+export class Poses {
+  private readonly byLag = new Map<number, ReadonlyMap<string, Posed>>();
+  private readonly states = new Map<string, LayerState>();
+  private readonly byId: ReadonlyMap<string, StillLayer>;
+  private readonly sides: { width: number; height: number };
+  private readonly moving: boolean;
+
+  constructor(
+    readonly still: Still,
+    private readonly table: Timetable,
+    readonly timeS: number,
+  ) {
+    this.byId = new Map(still.layers.map((entry) => [entry.layer.id, entry]));
+    this.sides = { width: still.format.width / still.pxPerU, height: still.format.height / still.pxPerU };
+    this.moving = isMoving(table, timeS);
+  }
+
+  /** The poses as they were `lagS` seconds of arriving (or leaving) before. */
+  at(lagS: number): ReadonlyMap<string, Posed> {
+    let poses = this.byLag.get(lagS);
+    if (!poses) this.byLag.set(lagS, (poses = this.work(lagS)));
+    return poses;
+  }
+
+  private work(lagS: number): Map<string, Posed> {
+    const poses = new Map<string, Posed>();
+    const root = scaling(this.still.pxPerU, this.still.pxPerU);
+    for (const entry of this.still.layers) {
+      const { layer, box } = entry;
+      const state = this.linked(entry, lagS);
+      const parent = (layer.in !== undefined && poses.get(layer.in)?.world) || root;
+      const pivotX = box.x + box.width * (this.still.turnedRound ? 1 - layer.pivot.x : layer.pivot.x);
+      const pivotY = box.y + box.height * layer.pivot.y;
+      const scale = entry.scale * state.scale;
+      const own = about(pivotX, pivotY, multiply(rotation(entry.turn + state.turn), scaling(scale, scale)));
+      const world = multiply(parent, multiply(translation(state.dx, state.dy), own));
+      const shown = scale > 0 ? grown(box, state.grows) : undefined;
+      poses.set(layer.id, { still: entry, state, parent, world, shown });
+    }
+    return poses;
+  }
+
+  /** What the layer's own moves do to it. */
+  private moved(entry: StillLayer, lagS: number): LayerState {
+    const times = this.moving ? this.table.layers.get(entry.layer.id) : undefined;
+    if (!times) return restState();
+    const key = `${entry.layer.id} ${lagS}`;
+    let state = this.states.get(key);
+    if (!state) {
+      const moves = movesAt(this.table, times, this.timeS, lagS);
+      state = stateOf(entry, moves, (id) => this.byId.get(id)?.box, this.sides);
+      this.states.set(key, state);
+    }
+    return state;
+  }
+
+  /** Moves and links together: a link adds by how much its live value differs from its value at rest. */
+  private linked(entry: StillLayer, lagS: number): LayerState {
+    const own = this.moved(entry, lagS);
+    const links = this.moving ? entry.layer.links.filter(isLive) : [];
+    if (links.length === 0) return own;
+    const state = { ...own };
+    for (const link of links) {
+      const { id } = entry.layer;
+      const rest = linkValue(link, id, (source) => this.read(source, undefined));
+      const live = linkValue(link, id, (source) => this.read(source, lagS + link.delay));
+      const turned = this.still.turnedRound ? -1 : 1;
+      if (link.property === "dx") state.dx += (live - rest) * turned;
+      else if (link.property === "dy") state.dy += live - rest;
+      else if (link.property === "turn") state.turn += (live - rest) * turned;
+      else if (link.property === "opacity") state.opacity *= rest > 0 ? Math.max(0, live) / rest : 1;
+      else if (link.property === "scale") state.scale *= rest > 0 ? Math.max(0, live) / rest : 1;
+    }
+    return state;
+  }
+
+  /** A source's number at rest (`lagS` undefined) or live. */
+  private read({ of, read }: Omit<LinkSource, "name">, lagS: number | undefined): number {
+    const other = this.byId.get(of);
+    if (!other) {
+      // The format and its safe areas never move.
+      if (read === "width" || read === "height") return this.sides[read];
+      return read === "opacity" || read === "scale" ? 1 : 0;
+    }
+    const state = lagS === undefined ? restState() : this.moved(other, lagS);
+    const turned = this.still.turnedRound ? -1 : 1;
+    switch (read) {
+      case "width":
+      case "height":
+      case "x":
+      case "y":
+        return other.box[read];
+      case "turn":
+        return (other.turn + state.turn) * turned;
+      case "opacity":
+        return other.opacity * state.opacity;
+      case "scale":
+        return other.scale * state.scale;
+      case "shift-x":
+        return state.dx * turned;
+      case "shift-y":
+        return state.dy;
+    }
+  }
+}
+
+/** The part of a box that has grown so far, from the side each growth starts at. */
+function grown(box: Box, grows: LayerState["grows"]): Box | undefined {
+  let { x, y, width, height } = box;
+  for (const { angle, share } of grows) {
+    if (share <= 0) return undefined;
+    const [cos, sin] = cosSin(angle);
+    if (Math.abs(cos) >= Math.abs(sin)) {
+      if (cos < 0) x += width * (1 - share);
+      width *= share;
+    } else {
+      if (sin < 0) y += height * (1 - share);
+      height *= share;
+    }
+  }
+  return { x, y, width, height };
+}

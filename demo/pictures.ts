@@ -1,0 +1,30 @@
+import { createHash } from "node:crypto";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import type { HousePicture } from "@/core/document/media";
+
+const names = {
+  "fern-house": "Fern house",
+  "seed-trays": "Seed trays",
+  "night-lamp": "Night lamp",
+  "kitchen-roots": "Kitchen roots",
+} as const;
+
+const fileOf = (id: string) => join(process.cwd(), "demo", "pictures", `${id}.png`);
+
+/** The garden's pictures, as the house style lists them. */
+export const pictures: readonly HousePicture[] = Object.entries(names).map(([id, name]) => {
+  const bytes = readFileSync(fileOf(id));
+  const hash = createHash("sha256").update(bytes).digest("hex");
+  // A PNG's header holds its size at these places.
+  return { id, name, hash, width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) };
+});
+
+/** Bytes of a demo picture by its hash. Throws for any other. */
+export async function loadDemoPicture(hash: string): Promise<Uint8Array> {
+  const picture = pictures.find((entry) => entry.hash === hash);
+  if (!picture) throw new Error(`${hash} is none of the demo pictures`);
+  return readFileSync(fileOf(picture.id));
+}
+
+export const pictureFile = fileOf;
