@@ -39,7 +39,15 @@ export const house: House = House.parse({
     {
       id: "figures",
       name: "Figures",
-      style: { family: "Fraunces", weight: 600, size: 16, tracking: -2, box: "cap", figures: "tabular" },
+      style: {
+        family: "Fraunces",
+        weight: 600,
+        size: 16,
+        tracking: -2,
+        box: "cap",
+        figures: "tabular",
+        features: { lnum: 1 },
+      },
     },
     {
       id: "label",

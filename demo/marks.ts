@@ -116,22 +116,4 @@ export const marks: Mark[] = [
       ],
     },
   },
-  {
-    id: "leaf-left",
-    name: "Leaf, left half",
-    drawing: {
-      width: 100,
-      height: 200,
-      shapes: [{ d: "M100 6 C38 40 8 92 100 194 Z", colour: "house:pollen" }],
-    },
-  },
-  {
-    id: "leaf-right",
-    name: "Leaf, right half",
-    drawing: {
-      width: 100,
-      height: 200,
-      shapes: [{ d: "M0 6 C62 40 92 92 0 194 Z", colour: "house:moss" }],
-    },
-  },
 ];

@@ -28,6 +28,8 @@ function disc(context: SKRSContext2D, x: number, y: number, radius: number, colo
 
 /** Bands of one tone after the other, as in a screen print. */
 function bands(context: SKRSContext2D, colours: readonly string[], bend: number) {
+  context.fillStyle = colours[0]!;
+  context.fillRect(0, 0, side, side);
   colours.forEach((colour, i) => {
     const y = (i / colours.length) * side;
     context.fillStyle = colour;

@@ -18,7 +18,7 @@ const plates = ["#4a524b", "#e9ebe4"];
 const widths = house.formats.map((format) => (high * format.width) / format.height);
 const row = widths.reduce((sum, width) => sum + width + gap, 0);
 const columns = large > 1 ? 1 : 2;
-const sheet = createCanvas(Math.ceil((row + 30) * columns + gap), Math.ceil(wanted.length / columns + 0.49) * (high + 34) + gap);
+const sheet = createCanvas(Math.ceil((row + 30) * columns + gap), Math.ceil(wanted.length / columns) * (high + 34) + gap);
 const context = sheet.getContext("2d");
 context.fillStyle = "#2b2825";
 context.fillRect(0, 0, sheet.width, sheet.height);

@@ -169,6 +169,9 @@ export class Solver {
   private wrapped(layer: BoundLayer, axis: Axis): number {
     const size = layer[axis];
     if (size.kind !== "around") return this.value(layer, axis);
+    // Around one layer it does not matter where that one stands, so its place may depend on this size.
+    const present = size.layers.flatMap((id) => this.byId.get(id) ?? []);
+    if (present.length === 1) return this.value(present[0]!, axis) + size.before + size.after;
     const span = this.spanOf(layer, axis);
     return span ? span[1] - span[0] + size.before + size.after : 0;
   }
