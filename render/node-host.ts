@@ -1,15 +1,16 @@
 import { createCanvas, loadImage, Path2D, type Canvas } from "@napi-rs/canvas";
+import { PictureLevels } from "@/core/paint/levels";
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
 
 /** Painting on Skia canvases in Node. Pictures are loaded beforehand with `addPicture`. */
 export class NodeHost implements PaintHost {
   private readonly free: Surface[] = [];
-  private readonly pictures = new Map<string, { image: unknown; width: number; height: number }>();
+  private readonly pictures = new Map<string, PictureLevels>();
 
   async addPicture(hash: string, bytes: Uint8Array): Promise<void> {
     if (this.pictures.has(hash)) return;
     const image = await loadImage(Buffer.from(bytes));
-    this.pictures.set(hash, { image, width: image.width, height: image.height });
+    this.pictures.set(hash, new PictureLevels(this, image, image.width, image.height));
   }
 
   newPath(): PathLike {
@@ -31,7 +32,7 @@ export class NodeHost implements PaintHost {
     if (this.free.length < 4) this.free.push(surface);
   }
 
-  picture(hash: string) {
+  picture(hash: string): PictureLevels {
     const picture = this.pictures.get(hash);
     if (!picture) throw new Error(`picture ${hash} was not loaded`);
     return picture;

@@ -1,3 +1,5 @@
+import type { PictureLevels } from "./levels";
+
 /**
  * The Canvas 2D calls that painting uses, as both sides have them: the browser's OffscreenCanvas in a worker and
  * the canvas of the render worker.
@@ -67,6 +69,6 @@ export interface PaintHost {
   /** A clear canvas in its first state; painting gives it back with `release` so that it can be used again. */
   surface(width: number, height: number): Surface;
   release(surface: Surface): void;
-  /** A decoded picture by content hash. Throws when it was not loaded. */
-  picture(hash: string): { readonly image: unknown; readonly width: number; readonly height: number };
+  /** A decoded picture by content hash, in all its sizes. Throws when it was not loaded. */
+  picture(hash: string): PictureLevels;
 }

@@ -63,18 +63,23 @@ class Painter {
   }
 
   private picture(op: PictureOp, context: ContextLike): void {
-    const { image } = this.host.picture(op.hash);
     const { source, target } = op;
+    const [a, b, c, d] = op.matrix;
+    const scale = (Math.sqrt(Math.abs(a * d - b * c)) * target.width) / source.width;
+    const levels = this.host.picture(op.hash);
+    const { width } = levels.forScale(1);
+    const level = levels.forScale(scale);
+    const share = level.width / width;
     this.transform(context, op.matrix);
     context.globalAlpha = op.opacity;
     context.imageSmoothingEnabled = true;
-    context.imageSmoothingQuality = "high";
+    context.imageSmoothingQuality = "low";
     context.drawImage(
-      image as never,
-      source.x,
-      source.y,
-      source.width,
-      source.height,
+      level.image as never,
+      source.x * share,
+      source.y * share,
+      source.width * share,
+      source.height * share,
       target.x,
       target.y,
       target.width,

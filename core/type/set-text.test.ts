@@ -103,7 +103,9 @@ describe("fit", () => {
 
 test("facesFor asks for fallbacks only when the text needs them", () => {
   const fresh = new FontBook(bundledFonts);
-  expect(facesFor({ text: "Ada", style: style }, fresh).wanted.map((face) => face.id)).toEqual(["BricolageGrotesque_700Bold.ttf"]);
+  expect(facesFor({ text: "Ada", style: style }, fresh).wanted.map((face) => face.id)).toEqual([
+    "BricolageGrotesque_700Bold.ttf",
+  ]);
   expect(facesFor({ text: "Ada", style: style }, book).chainOf(-1).length).toBe(1);
   expect(facesFor({ text: "ليلى", style: style }, book).chainOf(-1).length).toBeGreaterThan(1);
 });

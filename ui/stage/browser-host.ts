@@ -1,3 +1,4 @@
+import { PictureLevels } from "@/core/paint/levels";
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
 
 /** Kept for the next frame: each of four formats needs a few sizes. */
@@ -6,11 +7,12 @@ const mostFree = 32;
 /** Painting on OffscreenCanvases in a browser's worker; kept in memory, not on the graphics card, for exact pixels. */
 export class BrowserHost implements PaintHost {
   private readonly free: Surface[] = [];
-  private readonly pictures = new Map<string, ImageBitmap>();
+  private readonly pictures = new Map<string, PictureLevels>();
 
   async addPicture(hash: string, load: () => Promise<Blob>): Promise<void> {
     if (this.pictures.has(hash)) return;
-    this.pictures.set(hash, await createImageBitmap(await load(), { colorSpaceConversion: "none" }));
+    const image = await createImageBitmap(await load(), { colorSpaceConversion: "none" });
+    this.pictures.set(hash, new PictureLevels(this, image, image.width, image.height));
   }
 
   newPath(): PathLike {
@@ -32,10 +34,10 @@ export class BrowserHost implements PaintHost {
     if (this.free.length < mostFree) this.free.push(surface);
   }
 
-  picture(hash: string) {
-    const image = this.pictures.get(hash);
-    if (!image) throw new Error(`picture ${hash} was not loaded`);
-    return { image, width: image.width, height: image.height };
+  picture(hash: string): PictureLevels {
+    const picture = this.pictures.get(hash);
+    if (!picture) throw new Error(`picture ${hash} was not loaded`);
+    return picture;
   }
 }
 
