@@ -3,6 +3,7 @@ import { prepareScene } from "@/core/scene";
 import { sampleValues } from "@/core/document/values";
 import { designIds, readDesign } from "@/demo/designs";
 import { house } from "@/demo/house";
+import { loadDemoPicture } from "@/demo/pictures";
 import { fontBook, loadFace } from "@/render/fonts";
 import { NodeHost } from "@/render/node-host";
 import { PaintedFrames } from "@/render/painted";
@@ -10,7 +11,6 @@ import { makeFrame } from "@/render/still";
 import { compare, median, round, secondsOf, type Measurement } from "./measure";
 
 const fps = { num: 30, den: 1 };
-const loadPicture = async () => Promise.reject(new Error("the demo designs show drawings only"));
 
 /** Plans a clip of a demo design and paints all its distinct pictures; seconds for all of them. */
 async function paintAll(id: (typeof designIds)[number], lengthS: number, format = "wide") {
@@ -19,9 +19,11 @@ async function paintAll(id: (typeof designIds)[number], lengthS: number, format 
   const scene = await prepareScene(request, fontBook(), loadFace);
   let distinct = 0;
   let total = 0;
+  const host = new NodeHost();
+  for (const hash of scene.pictures) await host.addPicture(hash, await loadDemoPicture(hash));
   const seconds = await secondsOf(async () => {
     const plan = planClip(scene.still, scene.table, fps);
-    const painted = new PaintedFrames(scene, plan, new NodeHost());
+    const painted = new PaintedFrames(scene, plan, host);
     distinct = plan.distinct.length;
     total = plan.frames.length;
     for (let i = 0; i < distinct; i++) {
@@ -71,7 +73,7 @@ async function measurePosters(): Promise<Measurement> {
       // Encoding runs beside painting: a few at once keep both cores at work.
       const queue = jobs.values();
       const lane = async () => {
-        for (const scene of queue) await makeFrame({ scene, widthPx: posterWidthPx, loadPicture });
+        for (const scene of queue) await makeFrame({ scene, widthPx: posterWidthPx, loadPicture: loadDemoPicture });
       };
       await Promise.all([lane(), lane(), lane()]);
     });

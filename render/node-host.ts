@@ -1,10 +1,11 @@
-import { createCanvas, loadImage, Path2D, type Canvas } from "@napi-rs/canvas";
-import { PictureLevels } from "@/core/paint/levels";
+import { createCanvas, loadImage, Path2D } from "@napi-rs/canvas";
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
+import { PictureLevels } from "@/core/paint/levels";
+import { SurfacePool } from "@/core/paint/pool";
 
 /** Painting on Skia canvases in Node. Pictures are loaded beforehand with `addPicture`. */
 export class NodeHost implements PaintHost {
-  private readonly free: Surface[] = [];
+  private readonly pool = new SurfacePool(newSurface, 12);
   private readonly pictures = new Map<string, PictureLevels>();
 
   async addPicture(hash: string, bytes: Uint8Array): Promise<void> {
@@ -18,18 +19,11 @@ export class NodeHost implements PaintHost {
   }
 
   surface(width: number, height: number): Surface {
-    const index = this.free.findIndex((surface) => {
-      const canvas = surface.canvas as Canvas;
-      return canvas.width === width && canvas.height === height;
-    });
-    const [surface] = index < 0 ? [newSurface(width, height)] : this.free.splice(index, 1);
-    surface!.context.setTransform(1, 0, 0, 1, 0, 0);
-    surface!.context.clearRect(0, 0, width, height);
-    return surface!;
+    return this.pool.take(width, height);
   }
 
   release(surface: Surface): void {
-    if (this.free.length < 4) this.free.push(surface);
+    this.pool.give(surface);
   }
 
   picture(hash: string): PictureLevels {

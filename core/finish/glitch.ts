@@ -18,35 +18,30 @@ function slicesOf({ slices, shift, seed, index, rows }: Extract<FinishOp, { kind
   });
 }
 
-/** Rows that slip sideways, and red and blue that part. */
+/** Rows that slip sideways, and red and blue that part: red comes from the left, blue from the right. */
 export function glitch(pixels: Pixels, finish: Extract<FinishOp, { kind: "glitch" }>): void {
   const { data, width, height } = pixels;
   const split = Math.round(finish.split);
   const slices = slicesOf(finish);
   const row = new Uint8ClampedArray(width * 4);
+  const opaque = (x: number): number => (x < 0 || x >= width ? 0 : row[x * 4 + 3]!);
   for (let y = 0; y < height; y++) {
-    const slipped = slices.reduce(
-      (sum, { from, to, shift }) => (pixels.y + y >= from && pixels.y + y < to ? sum + shift : sum),
-      0,
-    );
+    let slipped = 0;
+    for (const { from, to, shift } of slices) if (pixels.y + y >= from && pixels.y + y < to) slipped += shift;
     if (slipped === 0 && split === 0) continue;
     const start = y * width * 4;
     row.set(data.subarray(start, start + width * 4));
     for (let x = 0; x < width; x++) {
-      // Red comes from the left, blue from the right; a channel is as opaque as where it came from.
-      const at = (shift: number): number => {
-        const from = x - slipped - shift;
-        return from < 0 || from >= width ? -1 : from * 4;
-      };
-      const sources = [at(split), at(0), at(-split)];
-      const opaque = sources.map((from) => (from < 0 ? 0 : row[from + 3]!));
-      const alpha = Math.max(...opaque);
+      const middle = x - slipped;
+      const reds = opaque(middle - split);
+      const greens = opaque(middle);
+      const blues = opaque(middle + split);
+      const alpha = Math.max(reds, greens, blues);
       const target = start + x * 4;
-      for (let channel = 0; channel < 3; channel++) {
-        const from = sources[channel]!;
-        data[target + channel] =
-          alpha === 0 || from < 0 ? 0 : Math.round((row[from + channel]! * opaque[channel]!) / alpha);
-      }
+      // A channel is as opaque as the place it came from.
+      data[target] = reds === 0 ? 0 : Math.round((row[(middle - split) * 4]! * reds) / alpha);
+      data[target + 1] = greens === 0 ? 0 : Math.round((row[middle * 4 + 1]! * greens) / alpha);
+      data[target + 2] = blues === 0 ? 0 : Math.round((row[(middle + split) * 4 + 2]! * blues) / alpha);
       data[target + 3] = alpha;
     }
   }

@@ -66,7 +66,7 @@ export interface Surface {
 /** What the side that paints provides. */
 export interface PaintHost {
   newPath(): PathLike;
-  /** A clear canvas in its first state; painting gives it back with `release` so that it can be used again. */
+  /** A clear canvas of at least this size; painting gives it back with `release` so that it can be used again. */
   surface(width: number, height: number): Surface;
   release(surface: Surface): void;
   /** A decoded picture by content hash, in all its sizes. Throws when it was not loaded. */

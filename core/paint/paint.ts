@@ -2,7 +2,7 @@ import { assertNever } from "../assert-never";
 import { applyFinish } from "../finish/finish";
 import { intersectBox, isEmptyBox, type Box } from "../geometry/box";
 import type { Matrix } from "../geometry/matrix";
-import { layerBounds } from "../sample/bounds";
+import { blurReach, layerBounds } from "../sample/bounds";
 import type { FillOp, LayerOp, PaintOp, Picture, PictureOp, StrokeOp, UnderOp } from "../sample/types";
 import type { ContextLike, PaintHost, Surface } from "./canvas";
 import { cssColour, hostPath, inkOf } from "./ink";
@@ -94,67 +94,7 @@ class Painter {
   private layer(op: LayerOp, context: ContextLike): void {
     const area = this.pixelsOf(layerBounds(op));
     if (!area) return;
-    let surface = this.surface();
-    this.paint(op.ops, surface.context);
-    if (op.atop.length > 0) {
-      surface.context.globalCompositeOperation = "source-atop";
-      for (const light of op.atop) this.fill(light, surface.context);
-      surface.context.globalCompositeOperation = "source-over";
-    }
-    if (op.blur > 0) surface = this.blurred(surface, op.blur);
-    if (op.finish.length > 0) this.finish(surface, area, op);
-    for (const matte of op.mattes) {
-      const cut = this.surface();
-      this.paint(matte.ops, cut.context);
-      surface.context.globalCompositeOperation = matte.keep === "inside" ? "destination-in" : "destination-out";
-      this.lay(cut, surface.context, area, 1);
-      surface.context.globalCompositeOperation = "source-over";
-      this.host.release(cut);
-    }
-    for (const under of op.under) this.under(surface, under, area, context, op.opacity);
-    context.globalCompositeOperation = op.blend === "normal" ? "source-over" : op.blend;
-    this.lay(surface, context, area, op.opacity);
-    context.globalCompositeOperation = "source-over";
-    this.host.release(surface);
-  }
-
-  private blurred(surface: Surface, deviation: number): Surface {
-    const soft = this.surface();
-    soft.context.filter = `blur(${deviation}px)`;
-    soft.context.drawImage(surface.canvas as never, 0, 0);
-    soft.context.filter = "none";
-    this.host.release(surface);
-    return soft;
-  }
-
-  private finish(surface: Surface, area: Box, op: LayerOp): void {
-    const { context } = surface;
-    const [x, y] = [area.x - this.bounds.x, area.y - this.bounds.y];
-    const pixels = context.getImageData(x, y, area.width, area.height);
-    for (const finish of op.finish) applyFinish({ ...area, data: pixels.data }, finish);
-    context.putImageData(pixels as never, x, y);
-  }
-
-  /** A soft copy in one colour, below the layer. */
-  private under(surface: Surface, under: UnderOp, area: Box, context: ContextLike, opacity: number): void {
-    const { width, height } = this.bounds;
-    const tinted = this.surface();
-    this.lay(surface, tinted.context, area, 1);
-    tinted.context.globalCompositeOperation = "source-in";
-    tinted.context.fillStyle = cssColour(under.colour);
-    tinted.context.fillRect(0, 0, width, height);
-    tinted.context.globalCompositeOperation = "source-over";
-    const soft = under.soft > 0 ? this.blurred(tinted, under.soft) : tinted;
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    for (let left = under.strength; left > 0; left -= 1) {
-      context.globalAlpha = opacity * Math.min(1, left);
-      context.drawImage(soft.canvas as never, under.dx, under.dy);
-    }
-    this.host.release(soft);
-  }
-
-  private surface(): Surface {
-    return this.host.surface(this.bounds.width, this.bounds.height);
+    new LayerPainter(area, this.host).lay(op, context, this.bounds);
   }
 
   /** Whole pixels around a box, on this canvas; undefined when it lies outside. */
@@ -166,16 +106,103 @@ class Painter {
     return isEmptyBox(area) ? undefined : area;
   }
 
-  /** Copies an area of a surface to the same place of another. */
-  private lay(surface: Surface, context: ContextLike, area: Box, opacity: number): void {
-    const [x, y] = [area.x - this.bounds.x, area.y - this.bounds.y];
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = opacity;
-    context.imageSmoothingEnabled = false;
-    context.drawImage(surface.canvas as never, x, y, area.width, area.height, x, y, area.width, area.height);
-  }
-
   private transform(context: ContextLike, m: Matrix): void {
     context.setTransform(m[0], m[1], m[2], m[3], m[4] - this.bounds.x, m[5] - this.bounds.y);
   }
+}
+
+/** Paints one layer step on a canvas no larger than what it touches. */
+class LayerPainter {
+  private readonly painter: Painter;
+
+  constructor(
+    private readonly area: Box,
+    private readonly host: PaintHost,
+  ) {
+    this.painter = new Painter(area, host);
+  }
+
+  lay(op: LayerOp, context: ContextLike, bounds: Box): void {
+    let surface = this.surface();
+    this.painter.paint(op.ops, surface.context);
+    if (op.atop.length > 0) {
+      surface.context.globalCompositeOperation = "source-atop";
+      this.painter.paint(op.atop, surface.context);
+      surface.context.globalCompositeOperation = "source-over";
+    }
+    if (op.blur > 0) surface = this.blurred(surface, op.blur);
+    if (op.finish.length > 0) this.finish(surface, op);
+    for (const matte of op.mattes) {
+      const cut = this.surface();
+      this.painter.paint(matte.ops, cut.context);
+      surface.context.globalCompositeOperation = matte.keep === "inside" ? "destination-in" : "destination-out";
+      this.copy(cut, surface.context, 0, 0, 1);
+      surface.context.globalCompositeOperation = "source-over";
+      this.host.release(cut);
+    }
+    const [x, y] = [this.area.x - bounds.x, this.area.y - bounds.y];
+    for (const under of op.under) this.under(surface, under, context, x, y, op.opacity);
+    context.globalCompositeOperation = op.blend === "normal" ? "source-over" : op.blend;
+    this.copy(surface, context, x, y, op.opacity);
+    context.globalCompositeOperation = "source-over";
+    this.host.release(surface);
+  }
+
+  private blurred(surface: Surface, deviation: number): Surface {
+    const soft = this.surface();
+    soft.context.filter = `blur(${deviation}px)`;
+    this.copy(surface, soft.context, 0, 0, 1);
+    soft.context.filter = "none";
+    this.host.release(surface);
+    return soft;
+  }
+
+  private finish({ context }: Surface, op: LayerOp): void {
+    const { width, height } = this.area;
+    const pixels = context.getImageData(0, 0, width, height);
+    for (const finish of op.finish) applyFinish({ ...this.area, data: pixels.data }, finish);
+    context.putImageData(pixels as never, 0, 0);
+  }
+
+  /** A soft copy in one colour, below the layer. */
+  private under(surface: Surface, under: UnderOp, context: ContextLike, x: number, y: number, opacity: number): void {
+    const { width, height } = this.area;
+    const margin = blurReach(under.soft);
+    const tinted = this.host.surface(width + 2 * margin, height + 2 * margin);
+    this.copy(surface, tinted.context, margin, margin, 1);
+    tinted.context.globalCompositeOperation = "source-in";
+    tinted.context.fillStyle = cssColour(under.colour);
+    tinted.context.fillRect(0, 0, width + 2 * margin, height + 2 * margin);
+    tinted.context.globalCompositeOperation = "source-over";
+    const wide = { x: 0, y: 0, width: width + 2 * margin, height: height + 2 * margin };
+    const soft = under.soft > 0 ? new LayerPainter(wide, this.host).blurred(tinted, under.soft) : tinted;
+    for (let left = under.strength; left > 0; left -= 1) {
+      const strength = opacity * Math.min(1, left);
+      copyArea(soft, context, wide, x + under.dx - margin, y + under.dy - margin, strength);
+    }
+    this.host.release(soft);
+  }
+
+  private surface(): Surface {
+    return this.host.surface(this.area.width, this.area.height);
+  }
+
+  private copy(surface: Surface, context: ContextLike, x: number, y: number, opacity: number): void {
+    copyArea(surface, context, this.area, x, y, opacity);
+  }
+}
+
+/** Copies the used part of a surface, pixel by pixel, to (x, y) of another. */
+function copyArea(
+  surface: Surface,
+  context: ContextLike,
+  { width, height }: { width: number; height: number },
+  x: number,
+  y: number,
+  opacity: number,
+): void {
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.globalAlpha = opacity;
+  context.imageSmoothingEnabled = false;
+  context.drawImage(surface.canvas as never, 0, 0, width, height, x, y, width, height);
 }

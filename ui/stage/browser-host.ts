@@ -1,12 +1,14 @@
-import { PictureLevels } from "@/core/paint/levels";
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
+import { PictureLevels } from "@/core/paint/levels";
+import { SurfacePool } from "@/core/paint/pool";
 
 /** Kept for the next frame: each of four formats needs a few sizes. */
 const mostFree = 32;
 
 /** Painting on OffscreenCanvases in a browser's worker; kept in memory, not on the graphics card, for exact pixels. */
 export class BrowserHost implements PaintHost {
-  private readonly free: Surface[] = [];
+  private readonly pool = new SurfacePool(newSurface, mostFree);
+  private readonly wholes = new Map<string, Surface>();
   private readonly pictures = new Map<string, PictureLevels>();
 
   async addPicture(hash: string, load: () => Promise<Blob>): Promise<void> {
@@ -20,18 +22,23 @@ export class BrowserHost implements PaintHost {
   }
 
   surface(width: number, height: number): Surface {
-    const index = this.free.findIndex(({ canvas }) => {
-      const { width: w, height: h } = canvas as OffscreenCanvas;
-      return w === width && h === height;
-    });
-    const surface = index < 0 ? newSurface(width, height) : this.free.splice(index, 1)[0]!;
-    surface.context.setTransform(1, 0, 0, 1, 0, 0);
-    surface.context.clearRect(0, 0, width, height);
-    return surface;
+    return this.pool.take(width, height);
   }
 
   release(surface: Surface): void {
-    if (this.free.length < mostFree) this.free.push(surface);
+    this.pool.give(surface);
+  }
+
+  /** A clear canvas of exactly this size, whose content can be handed over as a bitmap. */
+  whole(width: number, height: number): Surface {
+    const key = `${width}x${height}`;
+    let surface = this.wholes.get(key);
+    if (!surface) this.wholes.set(key, (surface = newSurface(width, height)));
+    surface.context.setTransform(1, 0, 0, 1, 0, 0);
+    surface.context.clearRect(0, 0, width, height);
+    // A window that is resized asks for ever new sizes: the oldest go.
+    if (this.wholes.size > mostFree) this.wholes.delete(this.wholes.keys().next().value!);
+    return surface;
   }
 
   picture(hash: string): PictureLevels {

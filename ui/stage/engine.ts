@@ -80,10 +80,9 @@ function paintFormat(
   if (!shown) return undefined;
   const picture = shown.scene.sample(message.timeS);
   if (!message.afresh && picture.key === shown.paintedKey) return undefined;
-  const surface = host.surface(shown.bounds.width, shown.bounds.height);
+  const surface = host.whole(shown.bounds.width, shown.bounds.height);
   paint(picture, shown.bounds, surface.context, host);
   const bitmap = bitmapAt(surface.canvas as OffscreenCanvas, scale);
-  host.release(surface);
   shown.paintedKey = picture.key;
   return { format: id, bitmap, bounds: shown.bounds };
 }
@@ -96,14 +95,13 @@ function bitmapAt(canvas: OffscreenCanvas, scale: number): ImageBitmap {
   if (scale >= 1) return canvas.transferToImageBitmap();
   const width = Math.max(1, Math.round(canvas.width * scale));
   const height = Math.max(1, Math.round(canvas.height * scale));
-  const small = host.surface(width, height);
+  const small = host.whole(width, height);
   const context = small.context;
   context.globalAlpha = 1;
   context.imageSmoothingEnabled = true;
   context.imageSmoothingQuality = "high";
   context.drawImage(canvas as never, 0, 0, canvas.width, canvas.height, 0, 0, width, height);
   const bitmap = (small.canvas as OffscreenCanvas).transferToImageBitmap();
-  host.release(small);
   return bitmap;
 }
 
@@ -112,10 +110,9 @@ function pixels({ stage, format, timeS }: Extract<ToWorker, { kind: "pixels" }>)
   const shown = stages.get(stage)?.get(format);
   if (!shown) throw new Error(`${stage} has no format ${format}`);
   const { width, height } = shown.bounds;
-  const surface = host.surface(width, height);
+  const surface = host.whole(width, height);
   paint(shown.scene.sample(timeS), shown.bounds, surface.context, host);
   const context = (surface.canvas as OffscreenCanvas).getContext("2d")!;
   const rgba = context.getImageData(0, 0, width, height).data.buffer as ArrayBuffer;
-  host.release(surface);
   return { kind: "pixels", bounds: shown.bounds, rgba };
 }
