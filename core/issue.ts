@@ -16,7 +16,8 @@ export type Issue =
   | { code: "value_refused"; layer: string; property: string; reason: string }
   | { code: "glyph_missing"; layer: string; characters: readonly string[] }
   | { code: "text_cut"; layer: string }
-  | { code: "text_overflows"; layer: string }
+  | { code: "outside_safe"; layer: string }
+  | { code: "in_keep_clear"; layer: string; zone: string }
   | { code: "clip_too_short"; factor: number }
   | { code: "format_unknown"; format: string };
 

@@ -36,8 +36,10 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `No font here can draw ${issue.characters.map((c) => `“${c}”`).join(", ")}. Leave it out or write it differently.`;
     case "text_cut":
       return `The text of “${nameOf(issue.layer)}” does not fit and is cut. Shorten it.`;
-    case "text_overflows":
-      return `The text of “${nameOf(issue.layer)}” is wider than its space. Shorten it.`;
+    case "outside_safe":
+      return `The text of “${nameOf(issue.layer)}” reaches outside the safe area. Shorten it.`;
+    case "in_keep_clear":
+      return `The text of “${nameOf(issue.layer)}” stands where an app shows its own things (${issue.zone}). Shorten it.`;
     case "clip_too_short":
       return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
     case "format_unknown":

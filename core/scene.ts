@@ -1,4 +1,5 @@
 import { bind, type BindOptions } from "./bind/bind";
+import { textPlaces } from "./checks/text-places";
 import type { Design } from "./document/design";
 import type { House } from "./document/house";
 import type { Values } from "./document/values";
@@ -8,6 +9,7 @@ import type { Still } from "./layout/types";
 import { sample } from "./sample/picture";
 import type { Picture } from "./sample/types";
 import { schedule, type Timetable } from "./schedule/timetable";
+import { faceFile } from "./type/catalogue";
 import type { FontBook } from "./type/font-book";
 
 export interface SceneRequest extends BindOptions {
@@ -40,7 +42,7 @@ export async function prepareScene(
 ): Promise<Scene> {
   const bound = bind(request.design, request.values, request.house, request.format, request);
   for (let wanted = facesWanted(bound, book); wanted.length > 0; wanted = facesWanted(bound, book)) {
-    const loaded = await Promise.all(wanted.map(async (face) => [face.id, await loadFace(face.id)] as const));
+    const loaded = await Promise.all(wanted.map(async (face) => [face.id, await loadFace(faceFile(face.id))] as const));
     for (const [id, bytes] of loaded) if (!book.has(id)) book.add(id, bytes);
   }
   const still = layout(bound, book);
@@ -52,7 +54,7 @@ export async function prepareScene(
     table,
     lengthS,
     posterS: lengthS * request.design.posterAt,
-    issues: [...still.issues, ...table.issues],
+    issues: [...still.issues, ...textPlaces(still), ...table.issues],
     pictures,
     sample: (timeS) => sample(still, table, timeS),
   };

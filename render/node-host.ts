@@ -5,7 +5,7 @@ import { SurfacePool } from "@/core/paint/pool";
 
 /** Painting on Skia canvases in Node. Pictures are loaded beforehand with `addPicture`. */
 export class NodeHost implements PaintHost {
-  private readonly pool = new SurfacePool(newSurface, 12);
+  private readonly pool = new SurfacePool(newSurface, 24);
   private readonly pictures = new Map<string, PictureLevels>();
 
   async addPicture(hash: string, bytes: Uint8Array): Promise<void> {

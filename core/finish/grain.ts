@@ -12,12 +12,13 @@ export function grain(
 ): void {
   const { data, width, height } = pixels;
   const strength = amount * 255;
+  const columns = Int32Array.from({ length: width }, (_, column) => Math.floor((pixels.x + column) / size));
   for (let row = 0; row < height; row++) {
     const y = Math.floor((pixels.y + row) / size);
     for (let column = 0; column < width; column++) {
       const at = (row * width + column) * 4;
       if (data[at + 3] === 0) continue;
-      const x = Math.floor((pixels.x + column) / size);
+      const x = columns[column]!;
       const light = (0.2126 * data[at]! + 0.7152 * data[at + 1]! + 0.0722 * data[at + 2]!) / 255;
       const reach = strength * (0.35 + 2.6 * light * (1 - light));
       if (!coloured) {

@@ -8,7 +8,10 @@ interface Pooled extends Surface {
   readonly height: number;
 }
 
-/** Surfaces kept for the next layer. One that is asked for may come out larger; what lies beyond is never read. */
+/**
+ * Surfaces kept for the next layer. Sides are rounded up, so that a moving layer finds one again; the size follows
+ * from what is asked alone, since a canvas of another size softens some edges differently.
+ */
 export class SurfacePool {
   private readonly free: Pooled[] = [];
 
@@ -18,21 +21,12 @@ export class SurfacePool {
   ) {}
 
   take(width: number, height: number): Surface {
-    let best = -1;
-    for (const [i, surface] of this.free.entries()) {
-      const fits = surface.width >= width && surface.height >= height;
-      // A far larger one would cost more to clear than it saves.
-      if (!fits || surface.width * surface.height > 4 * roundUp(width) * roundUp(height)) continue;
-      const held = this.free[best];
-      if (!held || surface.width * surface.height < held.width * held.height) best = i;
-    }
-    const [found] = best < 0 ? [] : this.free.splice(best, 1);
-    if (!found) {
-      const [w, h] = [roundUp(width), roundUp(height)];
-      return { ...this.create(w, h), width: w, height: h } as Pooled;
-    }
+    const [w, h] = [roundUp(width), roundUp(height)];
+    const index = this.free.findIndex((surface) => surface.width === w && surface.height === h);
+    const [found] = index < 0 ? [] : this.free.splice(index, 1);
+    if (!found) return { ...this.create(w, h), width: w, height: h } as Pooled;
     found.context.setTransform(1, 0, 0, 1, 0, 0);
-    found.context.clearRect(0, 0, found.width, found.height);
+    found.context.clearRect(0, 0, w, h);
     return found;
   }
 
