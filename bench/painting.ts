@@ -1,3 +1,4 @@
+import { Design } from "@/core/document/design";
 import { planClip } from "@/core/sample/clip";
 import { prepareScene } from "@/core/scene";
 import { sampleValues } from "@/core/document/values";
@@ -51,13 +52,34 @@ export async function measurePainting(): Promise<Measurement[]> {
       detail: { fiveMinutesS: round(long.first), thirtySecondsS: round(long.second) },
     },
   ];
+  const baseline = await oneLayerMs();
   for (const id of designIds) {
     const { seconds, distinct, total } = await paintAll(id, readDesign(id).length.default);
     const value = round((seconds / distinct) * 1000);
-    out.push({ name: `${id}, a painted frame in wide`, value, unit: "ms", detail: { distinct, frames: total } });
+    const ratio = round(value / baseline);
+    out.push({ name: `${id}, a painted frame in wide`, value, unit: "ms", detail: { ratio, distinct, frames: total } });
   }
   out.push(await measurePosters());
   return out;
+}
+
+/** Milliseconds that a frame of a single plain rectangle takes: what the designs' figures are ratios to. */
+async function oneLayerMs(): Promise<number> {
+  const panel = {
+    id: "panel",
+    name: "Panel",
+    kind: "rectangle",
+    width: { kind: "fixed", u: 72 },
+    height: { kind: "fixed", u: 20 },
+    fill: { kind: "plain", colour: "house:fern" },
+  };
+  const about = { version: 1, id: "one", name: "One layer", formats: ["wide"] };
+  const design = Design.parse({ ...about, length: { default: 4, min: 1, max: 9 }, layers: [panel] });
+  const scene = await prepareScene({ design, values: { fields: {} }, house, format: "wide" }, fontBook(), loadFace);
+  const painted = new PaintedFrames(scene, planClip(scene.still, scene.table, fps), new NodeHost());
+  const taken: number[] = [];
+  for (let i = 0; i < 60; i++) taken.push(await secondsOf(() => painted.rgba(0)));
+  return median(taken) * 1000;
 }
 
 /** Posters of a sheet: 100 rows in four formats, from values to PNG bytes. */

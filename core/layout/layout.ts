@@ -30,6 +30,7 @@ export function layout(bound: Bound, book: FontBook): Still {
   const solver = new Solver(bound, book);
   const turnedRound = turnsRound(bound);
   const widthU = bound.format.width / pxPerU(bound.format);
+  refuseWrongMattes(bound);
   const issues: Issue[] = [...bound.issues];
   const layers = paintingOrder(bound.layers).map((layer): StillLayer => {
     const rest = solver.box(layer);
@@ -46,6 +47,28 @@ export function layout(bound: Bound, book: FontBook): Still {
 function turnsRound(bound: Bound): boolean {
   const lead = bound.layers.find((layer) => layer.id === bound.turnRound);
   return lead?.kind === "text" && readsRightToLeft(cleanText(lead.text));
+}
+
+/** Refuses mattes by unknown layers, and layers that show only by their own alpha in the end. */
+function refuseWrongMattes({ layers, absent }: Bound): void {
+  const children = new Map<string, string[]>();
+  for (const { id, in: group } of layers) if (group) children.set(group, [...(children.get(group) ?? []), id]);
+  const byId = new Map(layers.map((layer) => [layer.id, layer]));
+  for (const { id, mattes } of layers) {
+    const unknown = mattes.find(({ layer }) => !byId.has(layer) && !absent.has(layer));
+    if (unknown) throw new IssueError({ code: "reference_unknown", layer: id, reference: unknown.layer });
+  }
+  const done = new Set<string>();
+  const visit = (id: string, open: readonly string[]) => {
+    if (open.includes(id)) {
+      throw new IssueError({ code: "matte_loop", layers: [...open.slice(open.indexOf(id)), id] });
+    }
+    if (done.has(id)) return;
+    const mattes = byId.get(id)?.mattes.filter(({ by }) => by === "alpha") ?? [];
+    for (const next of [...mattes.map(({ layer }) => layer), ...(children.get(id) ?? [])]) visit(next, [...open, id]);
+    done.add(id);
+  };
+  for (const { id } of layers) visit(id, []);
 }
 
 function textIssues(layer: string, set: SetText): Issue[] {
