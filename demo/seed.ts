@@ -43,7 +43,8 @@ export async function seed(db: Db): Promise<boolean> {
       await addMember(trx, { ...member, id, passwordHash });
     }
     for (const [i, output] of outputsOver(footage.hash).entries()) await addOutput(trx, output, i);
-    for (const id of designIds) {
+    // The shelf shows the newest first.
+    for (const id of [...designIds].reverse()) {
       const design = readDesign(id);
       await addDesign(trx, design);
       await publish(trx, design, house, ids.get("designer")!);

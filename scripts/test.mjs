@@ -46,6 +46,7 @@ await runMain(async () => {
   good = (await run("lint", node, ["node_modules/eslint/bin/eslint.js", "."])) && good;
   good =
     (await run("format", node, ["node_modules/prettier/bin/prettier.cjs", "--check", "--log-level=warn", "."])) && good;
+  good = (await run("format page", node, ["--import", "tsx", "scripts/write-format-doc.ts", "--check"])) && good;
   good = (await run("unit tests", node, [...jest, "--selectProjects", "unit"])) && good;
 
   rmSync(folder, { recursive: true, force: true });
