@@ -9,7 +9,9 @@ import { makeFrame } from "@/render/still";
 /** `npm run contact -- [design …] [--at SECONDS]`: every demo design in every format, over a dark and a light plate. */
 const words = process.argv.slice(2);
 const at = words.includes("--at") ? Number(words.splice(words.indexOf("--at"), 2)[1]) : undefined;
-const out = words.includes("--out") ? words.splice(words.indexOf("--out"), 2)[1]! : "docs/screenshots/contact-sheet.png";
+const out = words.includes("--out")
+  ? words.splice(words.indexOf("--out"), 2)[1]!
+  : "docs/screenshots/contact-sheet.png";
 const wanted = designIds.filter((id) => words.length === 0 || words.includes(id));
 const large = wanted.length <= 3 ? 2.2 : 1;
 const high = 190 * large;
@@ -18,7 +20,10 @@ const plates = ["#4a524b", "#e9ebe4"];
 const widths = house.formats.map((format) => (high * format.width) / format.height);
 const row = widths.reduce((sum, width) => sum + width + gap, 0);
 const columns = large > 1 ? 1 : 2;
-const sheet = createCanvas(Math.ceil((row + 30) * columns + gap), Math.ceil(wanted.length / columns) * (high + 34) + gap);
+const sheet = createCanvas(
+  Math.ceil((row + 30) * columns + gap),
+  Math.ceil(wanted.length / columns) * (high + 34) + gap,
+);
 const context = sheet.getContext("2d");
 context.fillStyle = "#2b2825";
 context.fillRect(0, 0, sheet.width, sheet.height);
