@@ -3,6 +3,7 @@ export type Issue =
   | { code: "reference_unknown"; layer: string; reference: string }
   | { code: "layout_loop"; layers: readonly string[] }
   | { code: "schedule_loop"; moves: readonly string[] }
+  | { code: "cue_unknown"; layer: string; cue: string }
   | { code: "start_unknown"; layer: string; move: string; to: string }
   | { code: "colour_unknown"; layer: string; role: string }
   | { code: "type_unknown"; layer: string; type: string }

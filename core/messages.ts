@@ -10,6 +10,8 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `These layers depend on each other in a circle: ${issue.layers.map(nameOf).join(" → ")}. Untie one of them.`;
     case "schedule_loop":
       return `These moves wait for each other in a circle: ${issue.moves.join(" → ")}. Start one of them with the phase.`;
+    case "cue_unknown":
+      return `“${nameOf(issue.layer)}” waits for the cue “${issue.cue}”, which is not in this design.`;
     case "start_unknown":
       return `A move of “${nameOf(issue.layer)}” waits for the move “${issue.to}”, which does not exist in that phase.`;
     case "colour_unknown":

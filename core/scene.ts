@@ -1,6 +1,7 @@
 import { bind, type BindOptions } from "./bind/bind";
 import { textPlaces } from "./checks/text-places";
 import type { Design } from "./document/design";
+import type { Fps } from "./document/fps";
 import type { House } from "./document/house";
 import type { Values } from "./document/values";
 import type { Issue } from "./issue";
@@ -17,6 +18,8 @@ export interface SceneRequest extends BindOptions {
   readonly values: Values;
   readonly house: House;
   readonly format: string;
+  /** The clip's rate: meters are full at its last frame, motion blur is as long as its frames. 30 unless given. */
+  readonly fps?: Fps | undefined;
 }
 
 /** A filled-in design in one format, ready to be sampled at any instant. */
@@ -47,7 +50,8 @@ export async function prepareScene(
   }
   const still = layout(bound, book);
   const lengthS = request.values.lengthS ?? request.design.length.default;
-  const table = schedule(still, bound, lengthS);
+  const { num, den } = request.fps ?? { num: 30, den: 1 };
+  const table = schedule(still, bound, lengthS, den / num);
   const pictures = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content.hash] : []));
   return {
     still,

@@ -94,6 +94,9 @@ export function bind(design: Design, values: Values, house: House, formatId: str
     minStay: design.minStay,
     seed: design.seed,
     locale: design.locale,
+    cues: new Map(design.cues.map((cue) => [cue.id, cue.at])),
+    leave: design.leave,
+    motionBlur: design.motionBlur,
     finish: design.finish,
     issues: [],
   };
@@ -127,6 +130,13 @@ function bindLayer(layer: Layer, house: House, colours: ColourBinder): BoundLaye
     shadow: colours.tinted(layer.shadow, id),
     glow: colours.tinted(layer.glow, id),
     gleam: colours.tinted(layer.gleam, id),
+    keys: layer.keys.map(({ property, keys }) => ({
+      property,
+      keys: keys.map((key) => ({
+        ...key,
+        value: typeof key.value === "string" ? colours.colour(key.value, id) : key.value,
+      })),
+    })),
   };
   switch (layer.kind) {
     case "group":

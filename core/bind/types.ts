@@ -1,6 +1,9 @@
 import type { Stroke } from "../document/colour";
+import type { Design, MotionBlur } from "../document/design";
+import type { Ease } from "../document/ease";
 import type { Finish } from "../document/finish";
 import type { Format } from "../document/format";
+import type { KeyTime } from "../document/keys";
 import type { Layer } from "../document/layer";
 import type { Gleam, OuterGlow, Shadow } from "../document/look";
 import type { ShapeKind } from "../document/shapes";
@@ -43,11 +46,24 @@ export type BoundMedia =
   | { readonly kind: "none" };
 
 type Of<K extends Layer["kind"]> = Extract<Layer, { kind: K }>;
-type Unbound = "overrides" | "showIf" | "hidden" | "shadow" | "glow" | "gleam";
+type Unbound = "overrides" | "showIf" | "hidden" | "shadow" | "glow" | "gleam" | "keys";
+
+/** A key's value made real. */
+export interface BoundKey {
+  readonly at: KeyTime;
+  readonly value: number | Rgba;
+  readonly ease?: Ease | undefined;
+  readonly hold: boolean;
+}
+export interface BoundKeyTrack {
+  readonly property: string;
+  readonly keys: readonly BoundKey[];
+}
 interface BoundLook {
   readonly shadow: Coloured<Shadow> | undefined;
   readonly glow: Coloured<OuterGlow> | undefined;
   readonly gleam: Coloured<Gleam> | undefined;
+  readonly keys: readonly BoundKeyTrack[];
 }
 /** A layer without what binding replaces. */
 type Plain<T, K extends string = never> = Omit<T, Unbound | K> & BoundLook;
@@ -81,6 +97,9 @@ export interface Bound {
   readonly minStay: number;
   readonly seed: number;
   readonly locale: string;
+  readonly cues: ReadonlyMap<string, number>;
+  readonly leave: Design["leave"];
+  readonly motionBlur: MotionBlur | undefined;
   readonly finish: readonly Finish[];
   readonly issues: readonly Issue[];
 }

@@ -6,6 +6,18 @@ import { Id, Name, Seconds, Share } from "./units";
 
 export const designVersion = 1;
 
+/** A named moment, in seconds from the clip's start. */
+export const Cue = z.strictObject({ id: Id, name: Name, at: Seconds });
+export type Cue = z.infer<typeof Cue>;
+
+export const MotionBlur = z
+  .strictObject({
+    angle: z.number().min(0).max(720).default(180).describe("Shutter angle: 360 is open for a whole frame"),
+    samples: z.number().int().min(2).max(32).default(8),
+  })
+  .describe("Motion blur of the whole design");
+export type MotionBlur = z.infer<typeof MotionBlur>;
+
 export const Design = z
   .strictObject({
     version: z.literal(designVersion),
@@ -17,6 +29,12 @@ export const Design = z
       .strictObject({ default: Seconds.min(0.1), min: Seconds.min(0.1), max: Seconds.min(0.1) })
       .describe("Clip length in seconds")
       .refine((length) => length.min <= length.default && length.default <= length.max, "min ≤ default ≤ max"),
+    cues: z.array(Cue).max(500).default([]),
+    leave: z
+      .enum(["mirror", "together"])
+      .default("mirror")
+      .describe("Layers without a leave of their own go backwards in their own order, or fade all at once"),
+    motionBlur: MotionBlur.optional(),
     minStay: Seconds.default(0.5).describe("Shortest stay before arrive and leave are squeezed"),
     leavePace: z.number().min(0.1).max(4).default(1).describe("A mirrored leave lasts this times arrive"),
     turnRound: Id.optional().describe("The text whose right-to-left reading turns the whole design round"),
@@ -47,6 +65,10 @@ export const Design = z
     unique(
       "move",
       design.layers.flatMap((layer) => layer.moves.map((move) => move.id)),
+    );
+    unique(
+      "cue",
+      design.cues.map((cue) => cue.id),
     );
     unique(
       "field",

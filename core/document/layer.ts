@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { Fill, Stroke } from "./colour";
 import { Finish } from "./finish";
+import { KeyTrack, Meter, Timer } from "./keys";
 import { Link } from "./link";
 import { Liquid, look, Matte } from "./look";
 import { Framing, MediaRef } from "./media";
@@ -36,6 +37,9 @@ const base = {
     .optional()
     .describe("Present only while the field is filled or empty"),
   moves: z.array(Move).max(32).default([]),
+  keys: z.array(KeyTrack).max(32).default([]),
+  meter: Meter.optional(),
+  motionBlur: z.boolean().default(true).describe("Whether the design's motion blur takes it in"),
   overrides: Overrides.default({}),
 };
 
@@ -69,6 +73,7 @@ export const TextLayer = z
     width: SizeAxis.default(natural),
     height: SizeAxis.default(natural),
     text: z.string().max(2000),
+    timer: Timer.optional(),
     setting: TextSetting,
     stretches: z.array(Stretch).max(32).default([]).describe("Parts of the text with a look of their own"),
     fill: Fill,

@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { ColourRef, Fill, Stroke } from "./colour";
-import { Design } from "./design";
+import { Cue, Design, MotionBlur } from "./design";
 import { Field } from "./field";
 import { Format } from "./format";
 import { Fps } from "./fps";
@@ -10,7 +10,9 @@ import { Layer } from "./layer";
 import { Link, LinkSource } from "./link";
 import { Gleam, Liquid, Matte, OuterGlow, Shadow, Trail } from "./look";
 import { Framing, HousePicture, MediaRef } from "./media";
-import { Ease, From, Move, Start } from "./move";
+import { Ease } from "./ease";
+import { KeyTime, KeyTrack, Meter, Timer } from "./keys";
+import { Distance, From, Loop, Move, Split, Start } from "./move";
 import { Output } from "./output";
 import { BoxRef, Length, Place, SizeAxis } from "./place";
 import { Corner } from "./shapes";
@@ -48,8 +50,17 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   Finish,
   Move,
   Start,
+  Split,
+  Loop,
+  Distance,
   Ease,
   From,
+  "Key track": KeyTrack,
+  Instant: KeyTime,
+  Meter,
+  Timer,
+  Cue,
+  "Motion blur": MotionBlur,
   Field,
   Values,
   House,

@@ -1,4 +1,4 @@
-import type { Bound, BoundLayer } from "../bind/types";
+import type { Bound, BoundLayer, BoundText } from "../bind/types";
 import { pxPerU } from "../document/format";
 import type { Box } from "../geometry/box";
 import { parseSvgPath } from "../geometry/svg-path";
@@ -10,14 +10,15 @@ import { readsRightToLeft } from "../type/itemise";
 import { outlineText } from "../type/outline-text";
 import { facesFor, type SetText } from "../type/set-text";
 import { Solver } from "./solve";
-import type { Content, Still, StillLayer } from "./types";
+import type { Content, Still, StillLayer, TextContent, TextVariant } from "./types";
 
 /** Font files that must be added to the book before this design can be laid out; ask again after loading. */
 export function facesWanted(bound: Bound, book: FontBook): Face[] {
   const wanted = new Map<string, Face>();
   for (const layer of bound.layers) {
     if (layer.kind !== "text") continue;
-    for (const face of facesFor({ ...layer, locale: bound.locale }, book).wanted) wanted.set(face.id, face);
+    const text = layer.timer ? `${layer.text}0123456789${layer.timer.pattern}${layer.timer.atZero ?? ""}` : layer.text;
+    for (const face of facesFor({ ...layer, text, locale: bound.locale }, book).wanted) wanted.set(face.id, face);
   }
   return [...wanted.values()];
 }
@@ -40,8 +41,8 @@ export function layout(bound: Bound, book: FontBook): Still {
     const pose = solver.pose(layer);
     return { layer, box, content, ...pose, turn: turnedRound ? -pose.turn : pose.turn };
   });
-  const { format, seed, finish } = bound;
-  return { format, pxPerU: pxPerU(format), layers, turnedRound, seed, finish, issues };
+  const { format, seed, finish, motionBlur } = bound;
+  return { format, pxPerU: pxPerU(format), layers, turnedRound, seed, finish, motionBlur, issues };
 }
 
 function turnsRound(bound: Bound): boolean {
@@ -111,12 +112,8 @@ function paintingOrder(layers: readonly BoundLayer[]): BoundLayer[] {
 
 function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: Solver, book: FontBook): Content {
   switch (layer.kind) {
-    case "text": {
-      const set = solver.text(layer);
-      const reversed = turnedRound || set.rightToLeft;
-      const align = { start: reversed ? 1 : 0, centre: 0.5, end: reversed ? 0 : 1 }[layer.setting.align];
-      return { kind: "text", set, outline: outlineText(set, box.width, align, layer.stretches, book) };
-    }
+    case "text":
+      return textContent(layer, box, turnedRound, solver, book);
     case "picture": {
       const { media } = layer;
       if (media.kind !== "drawing") return media;
@@ -133,6 +130,25 @@ function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: So
     default:
       return { kind: "shape", outline: { kind: "regular", layer, mirrored: turnedRound } };
   }
+}
+
+function textContent(layer: BoundText, box: Box, turnedRound: boolean, solver: Solver, book: FontBook): Content {
+  const rest = solver.text(layer);
+  const reversed = turnedRound || rest.rightToLeft;
+  const align = { start: reversed ? 1 : 0, centre: 0.5, end: reversed ? 0 : 1 }[layer.setting.align];
+  const known = new Map<string, TextContent>();
+  const variant: TextVariant = (text, widerEm) => {
+    const wider = Math.round(widerEm * 1000) / 1000;
+    const key = `${wider} ${text ?? ""}`;
+    let made = known.get(key);
+    if (!made) {
+      const set = text === undefined ? rest : solver.setAs(layer, text, rest.sizeU);
+      made = { set, outline: outlineText(set, box.width, align, layer.stretches, book, wider) };
+      known.set(key, made);
+    }
+    return made;
+  };
+  return { kind: "text", ...variant(undefined, 0), variant };
 }
 
 function pathOf(d: string, layer: string) {

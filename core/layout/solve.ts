@@ -58,7 +58,8 @@ export class Solver {
       const fixed = layer.width.kind === "natural" ? undefined : this.value(layer, "width");
       set = setText(
         {
-          text: layer.text,
+          // A timer's box is that of its sample with the widest figures, so that nothing moves as it counts.
+          text: layer.timer ? layer.text.replace(/\d/g, "8") : layer.text,
           style: { ...layer.style, size },
           stretches: layer.stretches,
           locale: this.bound.locale,
@@ -71,6 +72,13 @@ export class Solver {
       this.texts.set(layer.id, set);
     }
     return set;
+  }
+
+  /** Another text of the same layer on one line, at a given size: what a timer shows. */
+  setAs(layer: BoundText, text: string, sizeU: number): SetText {
+    const style = { ...layer.style, size: sizeU };
+    const wide = { maxWidthU: Infinity, maxLines: 1, shrinkToU: sizeU };
+    return setText({ text, style, stretches: layer.stretches, locale: this.bound.locale, ...wide }, this.book);
   }
 
   private value(layer: BoundLayer, quantity: Quantity): number {

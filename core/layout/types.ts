@@ -1,4 +1,5 @@
 import type { BoundLayer, Rgba } from "../bind/types";
+import type { MotionBlur } from "../document/design";
 import type { Finish } from "../document/finish";
 import type { Format } from "../document/format";
 import type { Box } from "../geometry/box";
@@ -8,10 +9,18 @@ import type { TextOutline } from "../type/outline-text";
 import type { SetText } from "../type/set-text";
 import type { ShapeOutline } from "./outline";
 
+export interface TextContent {
+  readonly set: SetText;
+  readonly outline: TextOutline;
+}
+
+/** The same layer with another text, or set wider by a share of its size, in the same box; remembered. */
+export type TextVariant = (text: string | undefined, widerEm: number) => TextContent;
+
 /** What a layer draws at rest; paths are in u from the top left of the layer's box. */
 export type Content =
   | { readonly kind: "shape"; readonly outline: ShapeOutline }
-  | { readonly kind: "text"; readonly set: SetText; readonly outline: TextOutline }
+  | (TextContent & { readonly kind: "text"; readonly variant: TextVariant })
   | {
       readonly kind: "drawing";
       readonly width: number;
@@ -43,5 +52,6 @@ export interface Still {
   readonly turnedRound: boolean;
   readonly seed: number;
   readonly finish: readonly Finish[];
+  readonly motionBlur: MotionBlur | undefined;
   readonly issues: readonly Issue[];
 }

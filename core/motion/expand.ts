@@ -1,4 +1,4 @@
-import type { From, Move } from "../document/move";
+import type { From, Move, Split } from "../document/move";
 import { kinds, type Kind, type KeyValue } from "./kinds";
 import { prepareTrack, type PreparedTrack } from "./track";
 
@@ -13,39 +13,46 @@ export interface ExpandedMove {
   readonly distance: Kind["distance"];
   /** The layer whose edge hides it while it is away. */
   readonly behind: string | undefined;
+  readonly soft: number;
+  readonly turn: number;
+  readonly strength: number;
+  readonly pivot: Move["pivot"];
+  readonly split: Split | undefined;
+  readonly loop: Move["loop"];
   readonly tracks: readonly PreparedTrack[];
 }
 
 const angles: Readonly<Record<string, number>> = { left: 0, top: 90, right: 180, bottom: 270 };
 
-/** Fills in the kind's defaults; `turnedRound` mirrors directions and turns in x. */
+/** Fills in the kind's defaults; `turnedRound` mirrors directions, turns and pivots in x. */
 export function expandMove(move: Move, turnedRound: boolean): ExpandedMove {
   const kind = kinds[move.kind];
   const ease = move.ease ?? kind.ease;
-  const mirror = turnedRound ? -1 : 1;
   const parameters = {
-    overshoot: ("overshoot" in move ? move.overshoot : undefined) ?? kind.overshoot,
-    turn: (("turn" in move ? move.turn : undefined) ?? kind.turn) * mirror,
+    overshoot: move.overshoot ?? kind.overshoot,
+    turn: (move.turn ?? kind.turn) * (turnedRound ? -1 : 1),
+    strength: move.strength ?? kind.strength,
   };
   const resolve = (value: KeyValue): number =>
     typeof value === "number" ? value : value.plus + value.times * parameters[value.parameter];
-  const angle = angleOf(("from" in move ? move.from : undefined) ?? kind.from);
+  const angle = angleOf(move.from ?? kind.from);
+  const pivot = move.pivot ?? kind.pivot;
   return {
     id: move.id,
     kind: move.kind,
     phase: move.phase,
     lengthS: move.length ?? kind.lengthS,
     angle: turnedRound ? (540 - angle) % 360 : angle,
-    distance: ("distance" in move ? move.distance : undefined) ?? kind.distance,
-    behind: "behind" in move ? move.behind : undefined,
-    tracks: kind.tracks.map((track) =>
-      prepareTrack(
-        {
-          property: track.property,
-          keys: track.keys.map((key) => ({ ...key, value: resolve(key.value) })),
-        },
-        ease,
-      ),
+    distance: move.distance ?? kind.distance,
+    behind: move.behind,
+    soft: move.soft ?? kind.soft,
+    turn: parameters.turn,
+    strength: parameters.strength,
+    pivot: pivot && turnedRound ? { x: 1 - pivot.x, y: pivot.y } : pivot,
+    split: move.split ?? kind.split,
+    loop: move.loop,
+    tracks: kind.tracks.map(({ property, keys }) =>
+      prepareTrack({ property, keys: keys.map((key) => ({ ...key, value: resolve(key.value) })) }, ease),
     ),
   };
 }

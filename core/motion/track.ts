@@ -1,13 +1,29 @@
-import type { Ease } from "../document/move";
+import type { Ease } from "../document/ease";
 import { prepareEase, type EaseFunction } from "./ease";
 
 /**
  * What a move changes, in relative units:
- * `opacity`, `scale`, `uncover`, `grow` are shares (1 is at rest, opacity and scale multiply);
- * `travel` is in multiples of the move's distance, against its direction (0 is at rest);
- * `turn` is in degrees (0 is at rest).
+ * `opacity`, `scale`, `uncover`, `grow`, `draw`, `level` are shares (1 is at rest; opacity and scale multiply);
+ * `travel` is in multiples of the move's distance, against its direction, `strew` in multiples of its strength in a
+ * direction of each part's own (0 is at rest);
+ * `turn` is in degrees, `blur` in u, `glow` and `glitch` are strengths (0 is at rest);
+ * `gleam` is where a band of light stands, with `gleam-strength`.
  */
-export type TrackProperty = "opacity" | "scale" | "travel" | "turn" | "uncover" | "grow";
+export type TrackProperty =
+  | "opacity"
+  | "scale"
+  | "travel"
+  | "turn"
+  | "uncover"
+  | "grow"
+  | "draw"
+  | "level"
+  | "blur"
+  | "glow"
+  | "strew"
+  | "gleam"
+  | "gleam-strength"
+  | "glitch";
 
 export interface Key {
   readonly at: number;

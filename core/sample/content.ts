@@ -1,68 +1,30 @@
 import { assertNever } from "../assert-never";
-import type { BoundFill, BoundShape, BoundStroke } from "../bind/types";
+import type { BoundShape } from "../bind/types";
 import type { Liquid } from "../document/look";
 import type { Framing } from "../document/media";
 import type { Box } from "../geometry/box";
-import { trimPath } from "../geometry/curve";
 import { multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
 import { makePath, type Path } from "../geometry/path";
-import { rectanglePath } from "../geometry/rectangle";
 import { wavePath } from "../geometry/shapes";
 import { hashText } from "../hash";
 import { outlinePath, strokePath } from "../layout/outline";
 import { snapMatrix, snapU } from "./key";
 import type { Posed } from "./pose";
+import { boxPath, drawnPart, fillOp, mirrorFill, placed, sized, strokeOps } from "./steps";
+import { textOps } from "./text";
 import { layerOp, type FillOp, type PaintOp } from "./types";
-
-export const sized = (box: Box): Box => ({ x: 0, y: 0, width: box.width, height: box.height });
-const square = { size: 0, style: "round" } as const;
-export const boxPath = (box: Box): Path =>
-  rectanglePath(snapU(box.width), snapU(box.height), [square, square, square, square]);
-
-/** The map from a layer's own corner to pixels. */
-export const placed = (posed: Posed, box: Box): Matrix => snapMatrix(multiply(posed.world, translation(box.x, box.y)));
-
-const black: BoundFill = { kind: "plain", colour: { r: 0, g: 0, b: 0, a: 1 } };
-
-/** A fill step; in black it is a matte's. */
-export const fillOp = (path: Path, matrix: Matrix, box: Box, fill: BoundFill = black): FillOp => ({
-  kind: "fill",
-  path,
-  matrix,
-  fill,
-  box,
-  opacity: 1,
-});
 
 /** What a layer itself paints, but for groups, whose layers paint. `localS` is the time that waves live by. */
 export function contentOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number): PaintOp[] {
-  const { layer, content, box } = posed.still;
+  const { layer, content } = posed.still;
   switch (content.kind) {
     case "group":
     case "none":
       return [];
     case "shape":
       return shapeOps(posed, shown, turnedRound, localS);
-    case "text": {
-      if (layer.kind !== "text") return [];
-      const matrix = placed(posed, box);
-      const { outline } = content;
-      const area = sized(box);
-      const plain = (path: Path, colour: BoundFill) => fillOp(path, matrix, area, colour);
-      const grounds = outline.grounds.flatMap(({ stretch, path }) => {
-        const colour = layer.stretches[stretch]?.groundColour;
-        return colour ? [plain(path, { kind: "plain", colour })] : [];
-      });
-      const own = mirrorFill(layer.fill, turnedRound);
-      const pieces = outline.pieces.flatMap(({ stretch, path }) => {
-        const colour = layer.stretches[stretch]?.colour;
-        return path.commands.length > 0 ? [plain(path, colour ? { kind: "plain", colour } : own)] : [];
-      });
-      const stroke = layer.stroke
-        ? strokeOps(layer.stroke, outline.whole, outline.whole, matrix, area, turnedRound)
-        : [];
-      return layer.stroke?.side === "outside" ? [...grounds, ...stroke, ...pieces] : [...grounds, ...pieces, ...stroke];
-    }
+    case "text":
+      return layer.kind === "text" ? textOps(posed, layer, content, turnedRound) : [];
     case "drawing": {
       const { matrix, area } = drawn(posed, content);
       return content.shapes.map(({ path, colour }) => fillOp(path, matrix, area, { kind: "plain", colour }));
@@ -96,14 +58,15 @@ function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number
   if (shape.fill && path.commands.length > 0) {
     const fill = mirrorFill(shape.fill, turnedRound);
     if (shape.liquid) {
-      const wave = liquidPath(shape.liquid, { width, height }, localS, turnedRound);
+      const liquid = { ...shape.liquid, level: shape.liquid.level * posed.state.level };
+      const wave = liquidPath(liquid, { width, height }, localS, turnedRound);
       const mattes = [{ ops: [fillOp(path, matrix, area)], keep: "inside" as const }];
-      if (shape.liquid.level > 0) ops.push(layerOp([fillOp(wave, matrix, area, fill)], { mattes }));
+      if (liquid.level > 0) ops.push(layerOp([fillOp(wave, matrix, area, fill)], { mattes }));
     } else ops.push(fillOp(path, matrix, area, fill));
   }
   if (shape.stroke) {
     const along = strokePath(content.outline, width, height);
-    ops.push(...strokeOps(shape.stroke, along, path, matrix, area, turnedRound));
+    ops.push(...strokeOps(drawnPart(shape.stroke, posed.state), along, path, matrix, area, turnedRound));
   }
   return ops;
 }
@@ -121,25 +84,6 @@ function liquidPath(
   const high = rest + (height - rest) * left * left;
   const phase = snapU(((speed * travelledS) % length) * (turnedRound ? -1 : 1));
   return wavePath(box, { level, height: snapU(high), length, phase: turnedRound ? box.width - phase : phase });
-}
-
-/** A line along an outline. One that lies inside or outside is drawn twice as wide and cut by the shape. */
-function strokeOps(
-  stroke: BoundStroke,
-  along: Path,
-  shape: Path,
-  matrix: Matrix,
-  area: Box,
-  turnedRound: boolean,
-): PaintOp[] {
-  const path = trimPath(along, stroke.from, stroke.to);
-  if (stroke.width <= 0 || path.commands.length === 0) return [];
-  const { cap, join, dash, dashOffset } = stroke;
-  const width = stroke.side === "centre" ? stroke.width : stroke.width * 2;
-  const fill = mirrorFill(stroke.fill, turnedRound);
-  const op: PaintOp = { kind: "stroke", path, matrix, fill, box: area, opacity: 1, width, cap, join, dash, dashOffset };
-  if (stroke.side === "centre") return [op];
-  return [layerOp([op], { mattes: [{ ops: [fillOp(shape, matrix, area)], keep: stroke.side }] })];
 }
 
 /** Cuts the picture to its box; turned, it is drawn whole and matted. */
@@ -173,12 +117,6 @@ function rasterOps(
   );
   const op: PaintOp = { ...common, matrix: snapMatrix(multiply(matrix, shift)), source: whole, target: whole };
   return [layerOp([op], { mattes: [{ ops: [fillOp(boxPath(box), matrix, sized(box))], keep: "inside" }] })];
-}
-
-export function mirrorFill(fill: BoundFill, turnedRound: boolean): BoundFill {
-  if (!turnedRound || fill.kind === "plain") return fill;
-  if (fill.kind === "linear") return { ...fill, angle: 180 - fill.angle };
-  return { ...fill, centre: { x: 1 - fill.centre.x, y: fill.centre.y } };
 }
 
 /** The silhouette of a layer as it stands, for what shows only inside or outside it; empty when it is not there. */

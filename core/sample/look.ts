@@ -5,10 +5,10 @@ import { multiply, rotation, translation, type Matrix } from "../geometry/matrix
 import { makePath, type Path } from "../geometry/path";
 import type { Still } from "../layout/types";
 import { opsBounds } from "./bounds";
-import { boxPath, fillOp, placed, silhouette, sized } from "./content";
-import { snapMatrix, snapShare } from "./key";
+import { silhouette } from "./content";
+import { snapMatrix, snapShare, snapU } from "./key";
 import type { Posed } from "./pose";
-import type { EdgeClip } from "./state";
+import { boxPath, edgeOp, fillOp, halfPlane, halfPlaneOp, placed, sized } from "./steps";
 import { layerOp, type FillOp, type FinishOp, type LayerOp, type MatteOp, type PaintOp, type UnderOp } from "./types";
 
 /** Where a layer looks up the others it is matted by. */
@@ -32,11 +32,11 @@ export function dress(posed: Posed, ops: PaintOp[], around: Surroundings): Paint
   const special: Omit<LayerOp, "kind" | "ops"> = {
     opacity,
     blend: layer.blend,
-    atop: layer.gleam && posed.shown ? [gleamOp(posed, posed.shown, layer.gleam, around.still.turnedRound)] : [],
-    blur: (layer.blur * scale) / 2,
-    finish: layer.kind === "group" ? finishOps(layer.finish, around.still, around.timeS) : [],
+    atop: gleamOps(posed, around.still.turnedRound),
+    blur: hundredth(((layer.blur + posed.state.blur) * scale) / 2),
+    finish: finishOps(finishesOf(posed), around.still, around.timeS),
     mattes,
-    under: undersOf(layer, scale, around.still.turnedRound),
+    under: undersOf(posed, scale, around.still.turnedRound),
   };
   const [only] = ops;
   const plain =
@@ -52,11 +52,24 @@ export function dress(posed: Posed, ops: PaintOp[], around: Surroundings): Paint
 const scaleOf = (m: Matrix): number => Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
 const hundredth = (value: number): number => Math.round(value * 100) / 100;
 
-function undersOf({ shadow, glow }: BoundLayer, scale: number, turnedRound: boolean): UnderOp[] {
+const warm = { r: 255, g: 243, b: 208, a: 1 };
+
+/** A group's own finishes, and the glitch of a move. */
+function finishesOf({ still: { layer }, state }: Posed): readonly Finish[] {
+  const own = layer.kind === "group" ? layer.finish : [];
+  if (state.glitch <= 0) return own;
+  const much = Math.min(2, state.glitch);
+  return [...own, { kind: "glitch", slices: 40, shift: snapU(3 * much), split: snapU(0.8 * much), rate: 12 }];
+}
+
+function undersOf({ still, state }: Posed, scale: number, turnedRound: boolean): UnderOp[] {
+  const { shadow, glow } = still.layer;
   const unders: UnderOp[] = [];
-  if (glow) {
-    const { colour, strength } = glow;
-    unders.push({ dx: 0, dy: 0, soft: hundredth((glow.softness * scale) / 2), colour, strength });
+  const strength = snapShare(((glow?.strength ?? 0) + state.glow) / 4) * 4;
+  if (strength > 0) {
+    // A layer without a glow of its own swells in warm light.
+    const { softness, colour } = glow ?? { softness: 3, colour: warm };
+    unders.push({ dx: 0, dy: 0, soft: hundredth((softness * scale) / 2), colour, strength });
   }
   if (shadow) {
     // Whole pixels: a shadow half a pixel off would be smoothed differently from place to place.
@@ -88,6 +101,16 @@ export function finishOps(finishes: readonly Finish[], still: Still, timeS: numb
 
 const band: Path = makePath("band", [["M", -0.5, 0], ["L", 0.5, 0], ["L", 0.5, 1], ["L", -0.5, 1], ["Z"]]);
 
+/** The band of light of a layer's own, or the one a move sends across. */
+function gleamOps(posed: Posed, turnedRound: boolean): FillOp[] {
+  const { shown, still, state } = posed;
+  const own = still.layer.gleam;
+  if (!shown || !(own || state.gleam)) return [];
+  const band = own ?? { angle: 20, width: Math.max(3, shown.width * 0.16), at: 0, colour: warm, strength: 0.55 };
+  const { at, strength } = state.gleam ?? band;
+  return at <= 0 || at >= 1 ? [] : [gleamOp(posed, shown, { ...band, at, strength }, turnedRound)];
+}
+
 /** The band of light: a soft stripe across the layer's box, leaning. */
 function gleamOp(posed: Posed, box: Box, gleam: NonNullable<BoundLayer["gleam"]>, turnedRound: boolean): FillOp {
   const slant = Math.tan((gleam.angle * Math.PI) / 180) * (turnedRound ? -1 : 1);
@@ -103,26 +126,13 @@ function gleamOp(posed: Posed, box: Box, gleam: NonNullable<BoundLayer["gleam"]>
   return fillOp(band, snapMatrix(multiply(posed.world, skewed)), { x: -0.5, y: 0, width: 1, height: 1 }, fill);
 }
 
-/** Half the plane, as a rectangle far larger than any format; it runs along the negative x of its own matrix. */
-const halfPlane: Path = makePath("half", [
-  ["M", 0, -4000],
-  ["L", 0, 4000],
-  ["L", -8000, 4000],
-  ["L", -8000, -4000],
-  ["Z"],
-]);
-const halfPlaneOp = (matrix: Matrix): FillOp => fillOp(halfPlane, snapMatrix(matrix), halfPlane.bounds);
-
-function edgeMatte(clip: EdgeClip, posed: Posed): MatteOp {
-  const base = clip.moves ? posed.world : posed.parent;
-  const matrix = multiply(base, multiply(translation(clip.x, clip.y), rotation(clip.angle)));
-  return { ops: [halfPlaneOp(matrix)], keep: "inside" };
-}
-
 /** All mattes of a layer, without those that cut nothing; "hides" when one leaves nothing to see. */
 function mattesOf(posed: Posed, ops: readonly PaintOp[], around: Surroundings): MatteOp[] | "hides" {
   const { layer, content } = posed.still;
-  const mattes = posed.state.clips.map((clip) => edgeMatte(clip, posed));
+  const mattes: MatteOp[] = posed.state.clips.map((clip) => ({
+    ops: [edgeOp(clip, clip.moves ? posed.world : posed.parent)],
+    keep: "inside",
+  }));
   const shown = posed.shown!;
   const own = () => ({ ops: [fillOp(boxPath(shown), placed(posed, shown), sized(shown))], keep: "inside" as const });
   if (layer.kind === "group" && layer.clip) mattes.push(own());
@@ -160,6 +170,7 @@ function edgeOf(other: Posed, matte: { edge: string; keep: string }, turnedRound
 function holds(ops: readonly PaintOp[], box: Box): boolean {
   const [op] = ops;
   if (op?.kind !== "fill" || ops.length > 1) return false;
+  if (op.fill.kind !== "plain") return false;
   const inner = op.path === halfPlane ? op.path.bounds : squareInside(op.path);
   const [a, b, c, d, e, f] = op.matrix;
   const level = b === 0 && c === 0;

@@ -1,11 +1,15 @@
 import type { Box } from "../geometry/box";
 import { about, cosSin, multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
+import type { Rgba } from "../bind/types";
+import type { ShapeOutline } from "../layout/outline";
 import type { Still, StillLayer } from "../layout/types";
 import type { LinkSource } from "../document/link";
 import { isLive, linkValue } from "../link/link";
-import { isMoving, movesAt } from "../schedule/instant";
+import { isMoving, movesAt, togetherOpacity } from "../schedule/instant";
+import { timerText } from "../schedule/timer";
 import type { Timetable } from "../schedule/timetable";
-import { restState, stateOf, type LayerState } from "./state";
+import { valuesAt, withValues } from "./keyed";
+import { restState, stateOf, type LayerState, type Measures } from "./state";
 
 /** A layer at one instant: where it is and what it may show. */
 export interface Posed {
@@ -25,6 +29,7 @@ export class Poses {
   private readonly byId: ReadonlyMap<string, StillLayer>;
   private readonly sides: { width: number; height: number };
   private readonly moving: boolean;
+  private readonly measures: Measures;
 
   constructor(
     readonly still: Still,
@@ -34,6 +39,7 @@ export class Poses {
     this.byId = new Map(still.layers.map((entry) => [entry.layer.id, entry]));
     this.sides = { width: still.format.width / still.pxPerU, height: still.format.height / still.pxPerU };
     this.moving = isMoving(table, timeS);
+    this.measures = { boxOf: (id) => this.byId.get(id)?.box, format: this.sides, seed: still.seed };
   }
 
   /** The poses as they were `lagS` seconds of arriving (or leaving) before. */
@@ -46,19 +52,39 @@ export class Poses {
   private work(lagS: number): Map<string, Posed> {
     const poses = new Map<string, Posed>();
     const root = scaling(this.still.pxPerU, this.still.pxPerU);
-    for (const entry of this.still.layers) {
+    for (const rest of this.still.layers) {
+      const { values, entry } = this.keyed(rest);
       const { layer, box } = entry;
-      const state = this.linked(entry, lagS);
+      const state = composed(this.linked(entry, lagS), values, this.still.turnedRound);
       const parent = (layer.in !== undefined && poses.get(layer.in)?.world) || root;
-      const pivotX = box.x + box.width * (this.still.turnedRound ? 1 - layer.pivot.x : layer.pivot.x);
-      const pivotY = box.y + box.height * layer.pivot.y;
+      const pivot = state.pivot ?? mirrored(layer.pivot, this.still.turnedRound);
       const scale = entry.scale * state.scale;
-      const own = about(pivotX, pivotY, multiply(rotation(entry.turn + state.turn), scaling(scale, scale)));
+      const turned = multiply(rotation(entry.turn + state.turn), scaling(scale, scale));
+      const own = about(box.x + box.width * pivot.x, box.y + box.height * pivot.y, turned);
       const world = multiply(parent, multiply(translation(state.dx, state.dy), own));
-      const shown = scale > 0 ? grown(box, state.grows) : undefined;
+      const shown = scale > 0 ? grown(sized(box, values, this.still.turnedRound), state.grows) : undefined;
       poses.set(layer.id, { still: entry, state, parent, world, shown });
     }
     return poses;
+  }
+
+  /** The layer with what keys, meter and timer give it at this instant. */
+  private keyed(rest: StillLayer): { values: ReadonlyMap<string, number | Rgba>; entry: StillLayer } {
+    const times = this.table.layers.get(rest.layer.id);
+    if (!times || !(times.keys.length > 0 || times.meter || times.timer)) return { values: none, entry: rest };
+    const values = valuesAt(times, this.timeS);
+    const layer = withValues(rest.layer, values);
+    let { content } = rest;
+    if (content.kind === "shape") content = { kind: "shape", outline: { ...content.outline, layer } as ShapeOutline };
+    if (content.kind === "text" && layer.kind === "text") {
+      const text =
+        layer.timer && times.timer
+          ? timerText(layer.timer, times.timer.startS, times.timer.endS, this.timeS)
+          : undefined;
+      const wider = values.get("tracking");
+      content = { ...content, ...content.variant(text, typeof wider === "number" ? wider / 100 : 0) };
+    }
+    return { values, entry: { ...rest, layer, content } };
   }
 
   /** What the layer's own moves do to it. */
@@ -69,7 +95,8 @@ export class Poses {
     let state = this.states.get(key);
     if (!state) {
       const moves = movesAt(this.table, times, this.timeS, lagS);
-      state = stateOf(entry, moves, (id) => this.byId.get(id)?.box, this.sides);
+      state = stateOf(entry, moves, this.measures);
+      state.opacity *= togetherOpacity(this.table, times, this.timeS);
       this.states.set(key, state);
     }
     return state;
@@ -123,6 +150,40 @@ export class Poses {
         return state.dy;
     }
   }
+}
+
+const none: ReadonlyMap<string, number | Rgba> = new Map();
+
+const mirrored = (pivot: { x: number; y: number }, turnedRound: boolean) =>
+  turnedRound ? { x: 1 - pivot.x, y: pivot.y } : pivot;
+
+/** Keys of shifts, turn, scale and opacity go on top of what moves do. */
+function composed(state: LayerState, values: ReadonlyMap<string, number | Rgba>, turnedRound: boolean): LayerState {
+  const number = (property: string, rest: number): number => {
+    const value = values.get(property);
+    return typeof value === "number" ? value : rest;
+  };
+  if (values.size === 0) return state;
+  const mirror = turnedRound ? -1 : 1;
+  return {
+    ...state,
+    dx: state.dx + number("dx", 0) * mirror,
+    dy: state.dy + number("dy", 0),
+    turn: state.turn + number("turn", 0) * mirror,
+    scale: state.scale * Math.max(0, number("scale", 1)),
+    opacity: state.opacity * Math.min(1, Math.max(0, number("opacity", 1))),
+  };
+}
+
+/** A box whose sides are keyed, in shares of their own rest; it grows from its start. */
+function sized(box: Box, values: ReadonlyMap<string, number | Rgba>, turnedRound: boolean): Box {
+  const share = (property: string): number => {
+    const value = values.get(property);
+    return typeof value === "number" ? Math.max(0, value) : 1;
+  };
+  const width = box.width * share("width");
+  const height = box.height * share("height");
+  return { ...box, x: turnedRound ? box.x + box.width - width : box.x, width, height };
 }
 
 /** The part of a box that has grown so far, from the side each growth starts at. */

@@ -1,20 +1,57 @@
-import type { Bound } from "../bind/types";
+import type { Bound, BoundKey } from "../bind/types";
+import type { KeyTime } from "../document/keys";
 import type { Move } from "../document/move";
+import { hashText } from "../hash";
 import { IssueError, type Issue } from "../issue";
-import type { Still } from "../layout/types";
-import { isLive } from "../link/link";
+import type { Still, StillLayer } from "../layout/types";
+import { prepareEase, type EaseFunction } from "../motion/ease";
 import { expandMove, type ExpandedMove } from "../motion/expand";
+import { partsOf, ranksOf } from "../type/parts";
+import { cyclesIn, type Cycles } from "./cycles";
+import { liveness, longestLag } from "./liveness";
+
+/** When each part of a text starts and how long it takes, in seconds after the move's own start. */
+export interface PartTimes {
+  readonly by: "line" | "word" | "letter";
+  readonly starts: readonly number[];
+  readonly unitS: number;
+}
 
 /** A move with its start and end in seconds from the start of its phase, before squeezing. */
 export interface TimedMove extends ExpandedMove {
   readonly startS: number;
   readonly endS: number;
+  readonly parts: PartTimes | undefined;
+  /** Turns of a move of the stay, in seconds of the clip. */
+  readonly cycles?: Cycles | undefined;
+}
+
+/** Keys of one property at seconds of the clip, in order. */
+export interface TimedKeys {
+  readonly property: string;
+  readonly times: readonly number[];
+  readonly values: readonly BoundKey["value"][];
+  readonly eases: readonly EaseFunction[];
+  readonly holds: readonly boolean[];
+}
+
+export interface TimedMeter {
+  readonly property: string;
+  readonly from: number;
+  readonly to: number;
+  readonly startS: number;
+  readonly endS: number;
+  readonly stepS: number;
 }
 
 export interface LayerTimes {
   readonly arrive: readonly TimedMove[];
-  /** Own leave; without any, the layer leaves by its arrive mirrored. */
+  readonly stay: readonly TimedMove[];
+  /** Own leave; without any, the layer leaves by its arrive mirrored, or with all the others. */
   readonly leave: readonly TimedMove[];
+  readonly keys: readonly TimedKeys[];
+  readonly meter: TimedMeter | undefined;
+  readonly timer: { readonly startS: number; readonly endS: number } | undefined;
 }
 
 /** When everything happens in a clip of one length. */
@@ -26,99 +63,183 @@ export interface Timetable {
   /** Length of the own leave moves as designed; they end with the clip. */
   readonly ownLeaveS: number;
   readonly pace: number;
+  /** Seconds in which everything without a leave of its own fades together; 0 when it goes mirrored. */
+  readonly togetherS: number;
   /** Seconds from either end until waves have died down. */
   readonly calmS: number;
   /** Whether something never rests, so that every instant is a picture of its own. */
   readonly alwaysLive: boolean;
+  /** Stretches of the stay in which something loops, in seconds of the clip. */
+  readonly loops: readonly (readonly [number, number])[];
   /** 1, or less when the clip is too short for its phases. */
   readonly squeeze: number;
   readonly layers: ReadonlyMap<string, LayerTimes>;
   readonly issues: readonly Issue[];
 }
 
-type Timing = { minStay: number; leavePace: number };
+type Timing = Pick<Bound, "minStay" | "leavePace" | "cues" | "leave">;
+const togetherS = 0.35;
 
-/** Gives every move absolute times for a clip of `lengthS` seconds. Throws an IssueError for loops and unknown starts. */
-export function schedule(still: Still, bound: Pick<Bound, keyof Timing>, lengthS: number): Timetable {
-  const layers = new Map<string, LayerTimes>();
-  const owners = new Map<string, string>();
-  const moves = new Map<string, Move>();
-  for (const { layer } of still.layers) {
-    for (const move of layer.moves) {
-      moves.set(move.id, move);
-      owners.set(move.id, layer.id);
-    }
-  }
-  const timed = new Map<string, TimedMove>();
-  const open: string[] = [];
-  const timeOf = (move: Move): TimedMove => {
-    const known = timed.get(move.id);
-    if (known) return known;
-    if (open.includes(move.id)) {
-      throw new IssueError({ code: "schedule_loop", moves: [...open.slice(open.indexOf(move.id)), move.id] });
-    }
-    open.push(move.id);
-    let startS = move.start.gap;
-    if (move.start.to !== "phase") {
-      const other = moves.get(move.start.to);
-      if (!other || other.phase !== move.phase) {
-        const layer = owners.get(move.id)!;
-        throw new IssueError({ code: "start_unknown", layer, move: move.id, to: move.start.to });
-      }
-      const after = timeOf(other);
-      startS += move.start.edge === "settle" ? after.endS : after.startS;
-    }
-    open.pop();
-    const expanded = expandMove(move, still.turnedRound);
-    // A gap may be negative, but nothing starts before its phase.
-    startS = Math.max(0, startS);
-    const result = { ...expanded, startS, endS: startS + expanded.lengthS };
-    timed.set(move.id, result);
-    return result;
-  };
-
+/**
+ * Gives every move absolute times for a clip of `lengthS` seconds whose frames take `frameS`. Throws an IssueError for
+ * loops, unknown starts and unknown cues.
+ */
+export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 1 / 30): Timetable {
+  const times = new Scheduler(still, bound).all();
   let arriveS = 0;
   let ownLeaveS = 0;
-  let mirrored = false;
+  let following = false;
   for (const { layer } of still.layers) {
-    const all = layer.moves.map(timeOf);
-    const times = {
-      arrive: all.filter((move) => move.phase === "arrive"),
-      leave: all.filter((move) => move.phase === "leave"),
-    };
-    layers.set(layer.id, times);
-    arriveS = Math.max(arriveS, ...times.arrive.map((move) => move.endS));
-    ownLeaveS = Math.max(ownLeaveS, ...times.leave.map((move) => move.endS));
-    mirrored ||= times.arrive.length > 0 && times.leave.length === 0;
+    const own = layer.moves.map((move) => times.get(move.id)!);
+    const ends = (phase: Move["phase"]) => own.filter((move) => move.phase === phase).map((move) => move.endS);
+    arriveS = Math.max(arriveS, ...ends("arrive"));
+    ownLeaveS = Math.max(ownLeaveS, ...ends("leave"));
+    following ||= ends("arrive").length > 0 && ends("leave").length === 0;
   }
   // What follows another layer comes later: its phase ends when the last follower has arrived.
   const lagS = longestLag(still);
   if (arriveS > 0) arriveS += lagS;
   if (ownLeaveS > 0) ownLeaveS += lagS;
-  const leaveS = Math.max(mirrored ? arriveS * bound.leavePace : 0, ownLeaveS);
+  const together = following && bound.leave === "together" ? togetherS : 0;
+  const mirrored = following && bound.leave === "mirror" ? arriveS * bound.leavePace : 0;
+  const leaveS = Math.max(mirrored, ownLeaveS, together);
   const squeeze = squeezeOf(arriveS + leaveS, bound.minStay, lengthS);
-  const issues: Issue[] = squeeze < 1 ? [{ code: "clip_too_short", factor: squeeze }] : [];
-  const live = liveness(still);
-  return { lengthS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, ...live, squeeze, layers, issues };
-}
-
-/** The longest delay of a link or trail, in seconds. */
-function longestLag({ layers }: Still): number {
-  const trails = layers.map(({ layer }) => (layer.trail ? layer.trail.count * layer.trail.delay : 0));
-  const links = layers.flatMap(({ layer }) => layer.links.filter(isLive).map((link) => link.delay));
-  return Math.max(0, ...trails) + Math.max(0, ...links);
-}
-
-/** What keeps a picture changing though nothing moves: waves, live grain, live glitches. */
-function liveness({ layers, finish }: Still): { calmS: number; alwaysLive: boolean } {
-  const finishes = [...finish, ...layers.flatMap(({ layer }) => (layer.kind === "group" ? layer.finish : []))];
-  const liquids = layers.flatMap(({ layer }) => ("liquid" in layer && layer.liquid ? [layer.liquid] : []));
+  const stay = [arriveS * squeeze, lengthS - leaveS * squeeze] as const;
+  const clip = { lengthS, lastS: Math.max(0, lengthS - frameS), stay, cues: bound.cues };
+  const layers = new Map(still.layers.map((entry) => [entry.layer.id, layerTimes(entry, times, clip)]));
+  const cycles = [...layers.values()].flatMap((layer) => layer.stay.flatMap((move) => move.cycles ?? []));
   return {
-    calmS: Math.max(0, ...liquids.map(({ calm }) => calm)),
-    alwaysLive:
-      finishes.some((entry) => entry.kind !== "glow" && entry.rate > 0) ||
-      liquids.some(({ calm, speed, height }) => calm === 0 && speed !== 0 && height > 0),
+    ...{ lengthS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, togetherS: together, squeeze, layers },
+    ...liveness(still),
+    loops: cycles.filter(({ count }) => count > 0).map(({ fromS, untilS }) => [fromS, untilS] as const),
+    issues: squeeze < 1 ? [{ code: "clip_too_short", factor: squeeze }] : [],
   };
+}
+
+interface Clip {
+  readonly lengthS: number;
+  readonly lastS: number;
+  readonly stay: readonly [number, number];
+  readonly cues: ReadonlyMap<string, number>;
+}
+
+function layerTimes({ layer }: StillLayer, times: ReadonlyMap<string, TimedMove>, clip: Clip): LayerTimes {
+  const own = layer.moves.map((move) => times.get(move.id)!);
+  const instant = (at: KeyTime) => instantOf(at, clip, layer.id);
+  const span = (of: { start: KeyTime; end: KeyTime }) => ({ startS: instant(of.start), endS: instant(of.end) });
+  return {
+    arrive: own.filter((move) => move.phase === "arrive"),
+    leave: own.filter((move) => move.phase === "leave"),
+    stay: own
+      .filter((move) => move.phase === "stay")
+      .map((move) => ({ ...move, cycles: cyclesIn(move, clip.stay[0] + move.startS, clip.stay[1]) })),
+    keys: layer.keys.map(({ property, keys }) => {
+      const timed = keys.map((key) => ({ ...key, timeS: instant(key.at) })).sort((a, b) => a.timeS - b.timeS);
+      return {
+        property,
+        times: timed.map((key) => key.timeS),
+        values: timed.map((key) => key.value),
+        eases: timed.map((key) => prepareEase(key.ease ?? "linear")),
+        holds: timed.map((key) => key.hold),
+      };
+    }),
+    meter: layer.meter && { ...layer.meter, ...span(layer.meter) },
+    timer: layer.kind === "text" && layer.timer ? span(layer.timer) : undefined,
+  };
+}
+
+function instantOf(at: KeyTime, { lastS, stay, cues }: Clip, layer: string): number {
+  switch (at.anchor) {
+    case "start":
+      return at.gap;
+    case "end":
+      return lastS + at.gap;
+    case "stay":
+      return stay[0] + (stay[1] - stay[0]) * at.share + at.gap;
+    case "cue":
+      return cueTime(cues, at.cue, layer) + at.gap;
+  }
+}
+
+function cueTime(cues: ReadonlyMap<string, number>, cue: string, layer: string): number {
+  const found = cues.get(cue);
+  if (found === undefined) throw new IssueError({ code: "cue_unknown", layer, cue });
+  return found;
+}
+
+/** Works out the start of every move, each once, those it waits for first. */
+class Scheduler {
+  private readonly moves = new Map<string, { move: Move; entry: StillLayer }>();
+  private readonly timed = new Map<string, TimedMove>();
+  private readonly open: string[] = [];
+
+  constructor(
+    private readonly still: Still,
+    private readonly bound: Timing,
+  ) {
+    for (const entry of still.layers) for (const move of entry.layer.moves) this.moves.set(move.id, { move, entry });
+  }
+
+  all(): ReadonlyMap<string, TimedMove> {
+    for (const id of this.moves.keys()) this.timeOf(id);
+    return this.timed;
+  }
+
+  private timeOf(id: string): TimedMove {
+    const known = this.timed.get(id);
+    if (known) return known;
+    if (this.open.includes(id)) {
+      throw new IssueError({ code: "schedule_loop", moves: [...this.open.slice(this.open.indexOf(id)), id] });
+    }
+    this.open.push(id);
+    const { move, entry } = this.moves.get(id)!;
+    const startS = this.startOf(move, entry.layer.id);
+    this.open.pop();
+    const expanded = expandMove(move, this.still.turnedRound);
+    const parts = this.partTimes(expanded, entry, startS);
+    const lengthS = parts ? Math.max(0, ...parts.starts) + parts.unitS : expanded.lengthS;
+    const result = { ...expanded, startS, endS: startS + lengthS, parts };
+    this.timed.set(id, result);
+    return result;
+  }
+
+  private startOf(move: Move, layer: string): number {
+    const { to, edge, gap } = move.start;
+    let startS = gap;
+    if (to.startsWith("cue:")) startS += cueTime(this.bound.cues, to.slice(4), layer);
+    else if (to !== "phase") {
+      const other = this.moves.get(to)?.move;
+      if (!other || other.phase !== move.phase) {
+        throw new IssueError({ code: "start_unknown", layer, move: move.id, to });
+      }
+      const after = this.timeOf(to);
+      startS += edge === "settle" ? after.endS : after.startS;
+    }
+    // A gap may be negative, but nothing starts before its phase.
+    return Math.max(0, startS);
+  }
+
+  /** With n parts, each takes its unit and the next one starts a step later; together they fill the move's length. */
+  private partTimes(move: ExpandedMove, entry: StillLayer, startS: number): PartTimes | undefined {
+    const { split } = move;
+    const { content, layer } = entry;
+    if (!split || content.kind !== "text") return undefined;
+    const count = partsOf(content.set, content.outline, split.by).length;
+    if (count === 0) return undefined;
+    if (split.cues) {
+      // Words beyond the last cue follow at the pace of one unit.
+      const cues = split.cues.map((cue) => cueTime(this.bound.cues, cue, layer.id) - startS);
+      const starts = Array.from({ length: count }, (_, k) => {
+        const last = cues[cues.length - 1] ?? 0;
+        return Math.max(0, cues[k] ?? last + (k - cues.length + 1) * move.lengthS);
+      });
+      return { by: split.by, starts, unitS: move.lengthS };
+    }
+    const unitS = move.lengthS / (1 + (count - 1) * (1 - split.overlap));
+    const seed = parseInt(hashText(`${this.still.seed} ${layer.id}`).slice(0, 7), 16);
+    const starts = ranksOf(count, split.order, seed).map((rank) => rank * unitS * (1 - split.overlap));
+    return { by: split.by, starts, unitS };
+  }
 }
 
 function squeezeOf(phasesS: number, minStay: number, lengthS: number): number {

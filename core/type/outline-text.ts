@@ -3,7 +3,7 @@ import { hashText } from "../hash";
 import { makePath, mapCommands, type Path, type PathCommand } from "../geometry/path";
 import type { Corners } from "../geometry/rectangle";
 import { rectanglePath } from "../geometry/rectangle";
-import type { FontBook } from "./font-book";
+import type { FontBook, ShapedGlyph } from "./font-book";
 import type { SetLine, SetText } from "./set-text";
 
 /** The outlines of a text, in u from the top left of its box. */
@@ -12,21 +12,57 @@ export interface TextOutline {
   readonly whole: Path;
   /** Glyphs by the stretch they belong to (-1 for the text's own look), in painting order. */
   readonly pieces: readonly { readonly stretch: number; readonly path: Path }[];
-  /** Boxes behind stretches that have a ground. */
-  readonly grounds: readonly { readonly stretch: number; readonly path: Path }[];
+  /** Boxes behind stretches that have a ground, each with the cluster its words begin at. */
+  readonly grounds: readonly { readonly stretch: number; readonly path: Path; readonly cluster: number }[];
+  /** Every glyph where it stands, for parts that move by themselves. */
+  readonly placed: readonly PlacedGlyph[];
 }
 
-/** Outlines a text in a box of this width; `align` is 0 for left, 0.5 centre, 1 right. */
+/** A glyph in u from the top left of the text's box. */
+export interface PlacedGlyph {
+  readonly name: string;
+  readonly commands: readonly PathCommand[];
+  readonly cluster: number;
+  readonly stretch: number;
+  readonly x: number;
+  readonly advance: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+// Letters of these scripts join: spacing would tear them apart.
+const joinedFace = /^NotoSans(Arabic|Devanagari)/;
+
+/** Sets a line wider by a share of its size between clusters; positions in em. */
+function spaced(line: SetLine, widerEm: number): { glyphs: readonly ShapedGlyph[]; addedEm: number } {
+  if (widerEm === 0) return { glyphs: line.glyphs, addedEm: 0 };
+  let added = 0;
+  const glyphs = line.glyphs.map((glyph, i) => {
+    const last = line.glyphs[i - 1];
+    if (last && last.cluster !== glyph.cluster && !joinedFace.test(glyph.face)) added += widerEm;
+    return { ...glyph, x: glyph.x + added };
+  });
+  return { glyphs, addedEm: added };
+}
+
+/**
+ * Outlines a text in a box of this width; `align` is 0 for left, 0.5 centre, 1 right. `widerEm` adds space between
+ * letters without breaking lines anew.
+ */
 export function outlineText(
   set: SetText,
   boxWidthU: number,
   align: number,
   stretches: readonly StretchLook[],
   book: FontBook,
+  widerEm = 0,
 ): TextOutline {
   const all: { stretch: number; commands: PathCommand[]; names: string[] }[] = [];
-  const grounds: { stretch: number; path: Path }[] = [];
-  for (const line of set.lines) {
+  const grounds: { stretch: number; path: Path; cluster: number }[] = [];
+  const placed: PlacedGlyph[] = [];
+  for (const row of set.lines) {
+    const { glyphs, addedEm } = spaced(row, widerEm);
+    const line = { ...row, glyphs, widthU: row.widthU + addedEm * set.sizeU };
     const left = (boxWidthU - line.widthU) * align;
     for (const glyph of line.glyphs) {
       let piece = all.find((entry) => entry.stretch === glyph.stretch);
@@ -34,8 +70,14 @@ export function outlineText(
       const size = set.sizeU * glyph.scale;
       const x = left + glyph.x * set.sizeU;
       const y = line.baselineU + glyph.y * set.sizeU;
-      piece.commands.push(...mapCommands([size, 0, 0, size, x, y], book.outline(glyph.face, glyph.glyph)));
-      piece.names.push(`${glyph.face}.${glyph.glyph}@${x},${y}`);
+      const commands = mapCommands([size, 0, 0, size, x, y], book.outline(glyph.face, glyph.glyph));
+      const name = `${glyph.face}.${glyph.glyph}@${size}:${x},${y}`;
+      piece.commands.push(...commands);
+      piece.names.push(name);
+      const top = line.baselineU - set.capHeightEm * size;
+      const { cluster, stretch } = glyph;
+      const advance = glyph.advance * set.sizeU;
+      placed.push({ name, commands, cluster, stretch, x, advance, top, bottom: line.baselineU });
     }
     grounds.push(...groundsOf(line, left, set, stretches));
   }
@@ -51,12 +93,12 @@ export function outlineText(
           `u${hashText(pieces.map(({ path }) => path.id).join())}`,
           pieces.flatMap(({ path }) => path.commands),
         );
-  return { whole, pieces, grounds };
+  return { whole, pieces, grounds, placed };
 }
 
 /** One box for each unbroken row of glyphs of a stretch with a ground; cap height and base line bound it. */
 function groundsOf(line: SetLine, left: number, set: SetText, stretches: readonly StretchLook[]) {
-  const found: { stretch: number; path: Path }[] = [];
+  const found: { stretch: number; path: Path; cluster: number }[] = [];
   let from = 0;
   for (let i = 1; i <= line.glyphs.length; i++) {
     const first = line.glyphs[from]!;
@@ -71,7 +113,8 @@ function groundsOf(line: SetLine, left: number, set: SetText, stretches: readonl
       const corners: Corners = [corner, corner, corner, corner];
       const box = rectanglePath(end - x, line.baselineU + ground.y - top, corners);
       const path = makePath(`${box.id}@${x},${top}`, mapCommands([1, 0, 0, 1, x, top], box.commands));
-      found.push({ stretch: first.stretch, path });
+      const cluster = Math.min(...line.glyphs.slice(from, i).map((glyph) => glyph.cluster));
+      found.push({ stretch: first.stretch, path, cluster });
     }
     from = i;
   }

@@ -36,6 +36,8 @@ export interface SetText {
   readonly widthU: number;
   readonly heightU: number;
   readonly capHeightEm: number;
+  /** Starts of grapheme clusters, and the text's length at the end. */
+  readonly graphemes: readonly number[];
   readonly rightToLeft: boolean;
   readonly cut: boolean;
   readonly missing: readonly string[];
@@ -180,6 +182,7 @@ function finish(
     widthU: Math.max(0, ...lines.map((line) => line.widthU)),
     heightU: (top + bottom + Math.max(0, lines.length - 1) * demand.style.leading) * sizeU,
     capHeightEm: metrics.capHeight,
+    graphemes: item.graphemes,
     rightToLeft: item.rightToLeft,
     cut,
     missing: item.missing,
