@@ -33,7 +33,7 @@ export interface ClipResult {
 /** Paints, encodes and proves one clip. Throws IssueError for the design, EncodeError for the machine. */
 export async function makeClip(request: ClipRequest): Promise<ClipResult> {
   const started = performance.now();
-  const scene = await prepareScene(request.scene, fontBook(), loadFace);
+  const scene = await prepareScene({ ...request.scene, fps: request.output.fps }, fontBook(), loadFace);
   const host = new NodeHost();
   for (const hash of scene.pictures) await host.addPicture(hash, await request.loadPicture(hash));
   const plan = planClip(scene.still, scene.table, request.output.fps);

@@ -21,7 +21,7 @@ export interface FrameRequest {
 
 /** One frame as PNG bytes of the whole format, in its own or a smaller size. */
 export async function makeFrame(request: FrameRequest): Promise<Buffer> {
-  const scene = await prepareScene(request.scene, fontBook(), loadFace);
+  const scene = await prepareScene({ ...request.scene, fps: request.inClip }, fontBook(), loadFace);
   const host = new NodeHost();
   for (const hash of scene.pictures) await host.addPicture(hash, await request.loadPicture(hash));
   const picture = scene.sample(request.timeS ?? scene.posterS);

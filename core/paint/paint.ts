@@ -2,10 +2,11 @@ import { assertNever } from "../assert-never";
 import { applyFinish } from "../finish/finish";
 import { intersectBox, isEmptyBox, type Box } from "../geometry/box";
 import type { Matrix } from "../geometry/matrix";
-import { blurReach, layerBounds } from "../sample/bounds";
-import type { FillOp, LayerOp, PaintOp, Picture, PictureOp, StrokeOp, UnderOp } from "../sample/types";
+import { blurReach, layerBounds, opBounds } from "../sample/bounds";
+import type { FillOp, LayerOp, MeanOp, PaintOp, Picture, PictureOp, StrokeOp, UnderOp } from "../sample/types";
 import type { ContextLike, PaintHost, Surface } from "./canvas";
 import { cssColour, hostPath, inkOf } from "./ink";
+import { MeanOf } from "./mean";
 
 /**
  * Paints a picture on a clear canvas whose top left is the pixel (bounds.x, bounds.y) of the format. The same calls
@@ -35,6 +36,9 @@ class Painter {
           break;
         case "layer":
           this.layer(op, context);
+          break;
+        case "mean":
+          this.mean(op, context);
           break;
         default:
           assertNever(op);
@@ -97,6 +101,11 @@ class Painter {
     new LayerPainter(area, this.host).lay(op, context, this.bounds);
   }
 
+  private mean(op: MeanOp, context: ContextLike): void {
+    const area = this.pixelsOf(opBounds(op));
+    if (area) new LayerPainter(area, this.host).mean(op, context, this.bounds);
+  }
+
   /** Whole pixels around a box, on this canvas; undefined when it lies outside. */
   private pixelsOf(box: Box): Box | undefined {
     const x = Math.floor(box.x) - 1;
@@ -146,6 +155,24 @@ class LayerPainter {
     this.copy(surface, context, x, y, op.opacity);
     context.globalCompositeOperation = "source-over";
     this.host.release(surface);
+  }
+
+  /** Paints every sample by itself and lays their mean. */
+  mean(op: MeanOp, context: ContextLike, bounds: Box): void {
+    const { width, height } = this.area;
+    const mean = new MeanOf(width * height * 4);
+    for (const ops of op.samples) {
+      const surface = this.surface();
+      this.painter.paint(ops, surface.context);
+      mean.add(surface.context.getImageData(0, 0, width, height).data);
+      this.host.release(surface);
+    }
+    const result = this.surface();
+    const pixels = result.context.getImageData(0, 0, width, height);
+    mean.write(pixels.data);
+    result.context.putImageData(pixels as never, 0, 0);
+    this.copy(result, context, this.area.x - bounds.x, this.area.y - bounds.y, 1);
+    this.host.release(result);
   }
 
   private blurred(surface: Surface, deviation: number): Surface {

@@ -25,6 +25,8 @@ function boundsOf(op: PaintOp): Box {
       return mapBox(op.matrix, growBox(op.path.bounds, op.width * (op.join === "miter" ? 5 : 0.75)));
     case "picture":
       return mapBox(op.matrix, op.target);
+    case "mean":
+      return op.samples.reduce((all, ops) => unionBox(all, opsBounds(ops)), emptyBox);
     case "layer": {
       const own = layerBounds(op);
       return op.under.reduce((all, { dx, dy, soft }) => {

@@ -40,6 +40,12 @@ function write(ops: readonly PaintOp[], parts: string[]): void {
       case "picture":
         parts.push(JSON.stringify(op));
         break;
+      case "mean":
+        for (const sample of op.samples) {
+          parts.push("~");
+          write(sample, parts);
+        }
+        break;
       case "layer": {
         const { ops: inner, atop, mattes, ...rest } = op;
         parts.push(JSON.stringify(rest), "(");

@@ -44,7 +44,7 @@ export function dress(posed: Posed, ops: PaintOp[], around: Surroundings): Paint
     special.blur === 0 &&
     special.atop.length + special.finish.length + mattes.length + special.under.length === 0;
   if (plain && opacity === 1) return ops;
-  if (plain && only && ops.length === 1) return [{ ...only, opacity: only.opacity * opacity }];
+  if (plain && only && only.kind !== "mean" && ops.length === 1) return [{ ...only, opacity: only.opacity * opacity }];
   return [layerOp(ops, special)];
 }
 

@@ -1,5 +1,5 @@
 import type { Still } from "../layout/types";
-import { localTime } from "../schedule/instant";
+import { isMoving, localTime } from "../schedule/instant";
 import type { Timetable } from "../schedule/timetable";
 import { contentOps } from "./content";
 import { keyOf } from "./key";
@@ -9,10 +9,46 @@ import { layerOp, type PaintOp, type Picture } from "./types";
 
 /** A flat list of paint steps for the instant `timeS` of the clip; any instant, in any order. */
 export function sample(still: Still, table: Timetable, timeS: number): Picture {
-  const poses = new Poses(still, table, timeS);
-  const sampler = new Sampler(poses, localTime(table, timeS));
-  const ops = finished(sampler.ops(), still, timeS);
+  const layers = layersAt(still, table, timeS);
+  const blurred = still.motionBlur && isMoving(table, timeS) ? exposed(still, table, timeS, layers) : undefined;
+  const ops = finished(blurred ?? layers.flatMap(({ ops }) => ops), still, timeS);
   return { format: still.format, ops, key: keyOf(still.format, ops) };
+}
+
+interface TopLayer {
+  readonly ops: readonly PaintOp[];
+  /** Whether motion blur takes it in. */
+  readonly blurs: boolean;
+}
+
+function layersAt(still: Still, table: Timetable, timeS: number): TopLayer[] {
+  return new Sampler(new Poses(still, table, timeS), localTime(table, timeS)).top();
+}
+
+/**
+ * What a shutter sees that is open for a part of the frame: the mean of several instants, but only of the layers from
+ * the first to the last that move; all others are painted once. Laying a mean over what stands still is the mean of
+ * laying each over it, so nothing is lost by that. Undefined when nothing moves enough to see.
+ */
+function exposed(still: Still, table: Timetable, timeS: number, middle: readonly TopLayer[]): PaintOp[] | undefined {
+  const { angle, samples } = still.motionBlur!;
+  const instants = Array.from({ length: samples }, (_, j) => {
+    const shift = (angle / 360) * ((j + 0.5) / samples - 0.5) * table.frameS;
+    return Math.min(table.lengthS, Math.max(0, timeS + shift));
+  });
+  const exposures = instants.map((instant) => layersAt(still, table, instant));
+  const moving = middle.map(({ blurs }, i) => {
+    const keys = new Set(exposures.map((layers) => keyOf(still.format, layers[i]!.ops)));
+    return blurs && keys.size > 1;
+  });
+  const first = moving.indexOf(true);
+  const last = moving.lastIndexOf(true);
+  if (first < 0) return undefined;
+  const standing = (from: number, to: number) => middle.slice(from, to).flatMap(({ ops }) => ops);
+  const means = exposures.map((layers) =>
+    layers.slice(first, last + 1).flatMap(({ ops, blurs }, i) => (blurs ? ops : middle[first + i]!.ops)),
+  );
+  return [...standing(0, first), { kind: "mean", samples: means }, ...standing(last + 1, middle.length)];
 }
 
 class Sampler {
@@ -29,17 +65,23 @@ class Sampler {
     }
   }
 
-  ops(): PaintOp[] {
-    return this.inside(undefined, 0);
+  /** The layers that are in no group, each with all its steps. */
+  top(): TopLayer[] {
+    const poses = this.poses.at(0);
+    return (this.children.get(undefined) ?? []).map((id) => {
+      const posed = poses.get(id)!;
+      return { ops: this.seen(posed, 0), blurs: posed.still.layer.motionBlur };
+    });
   }
 
-  private inside(group: string | undefined, lagS: number): PaintOp[] {
+  private inside(group: string, lagS: number): PaintOp[] {
     const poses = this.poses.at(lagS);
-    return (this.children.get(group) ?? []).flatMap((id) => {
-      const posed = poses.get(id)!;
-      if (posed.still.layer.matteOnly) return [];
-      return [...this.trail(posed, lagS), ...this.layer(posed, lagS)];
-    });
+    return (this.children.get(group) ?? []).flatMap((id) => this.seen(poses.get(id)!, lagS));
+  }
+
+  private seen(posed: Posed, lagS: number): PaintOp[] {
+    if (posed.still.layer.matteOnly) return [];
+    return [...this.trail(posed, lagS), ...this.layer(posed, lagS)];
   }
 
   /** One layer as it is seen, with everything it wears. */

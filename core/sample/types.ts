@@ -67,8 +67,14 @@ export interface LayerOp {
   readonly under: readonly UnderOp[];
 }
 
+/** The mean of several pictures: what a shutter sees while things move. */
+export interface MeanOp {
+  readonly kind: "mean";
+  readonly samples: readonly (readonly PaintOp[])[];
+}
+
 /** One step of painting. Matrices map to pixels of the format. */
-export type PaintOp = FillOp | StrokeOp | PictureOp | LayerOp;
+export type PaintOp = FillOp | StrokeOp | PictureOp | LayerOp | MeanOp;
 
 /** What is to be seen at one instant. Equal keys mean equal pixels. */
 export interface Picture {

@@ -57,6 +57,7 @@ export interface LayerTimes {
 /** When everything happens in a clip of one length. */
 export interface Timetable {
   readonly lengthS: number;
+  readonly frameS: number;
   /** Length of arrive and leave as designed; multiply by `squeeze` for the clip's own seconds. */
   readonly arriveS: number;
   readonly leaveS: number;
@@ -109,7 +110,7 @@ export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 
   const layers = new Map(still.layers.map((entry) => [entry.layer.id, layerTimes(entry, times, clip)]));
   const cycles = [...layers.values()].flatMap((layer) => layer.stay.flatMap((move) => move.cycles ?? []));
   return {
-    ...{ lengthS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, togetherS: together, squeeze, layers },
+    ...{ lengthS, frameS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, togetherS: together, squeeze, layers },
     ...liveness(still),
     loops: cycles.filter(({ count }) => count > 0).map(({ fromS, untilS }) => [fromS, untilS] as const),
     issues: squeeze < 1 ? [{ code: "clip_too_short", factor: squeeze }] : [],

@@ -32,8 +32,14 @@ export async function startDatabase(instance) {
       stdio: "ignore",
     }).status === 0;
 
+  const running = (child) => (existsSync(pidFile) ? Number(readFileSync(pidFile, "utf8")) : child);
   const left = existsSync(pidFile) ? Number(readFileSync(pidFile, "utf8")) : 0;
-  if (left && alive(left) && ping()) return { stop: () => stopProcess(left) };
+  if (left && alive(left) && ping()) return { stop: () => stopProcess(running(left)) };
+  if (ping()) {
+    // The socket's name is made from our folder: this server is ours, and its folder was deleted under it.
+    spawnSync("mariadb-admin", ["--no-defaults", `--socket=${socket}`, "-u", "root", "shutdown"], { stdio: "ignore" });
+    for (let i = 0; i < 100 && ping(); i++) await new Promise((resolve) => setTimeout(resolve, 100));
+  }
 
   const fresh = !existsSync(join(data, "mysql"));
   if (fresh) {
@@ -82,7 +88,8 @@ export async function startDatabase(instance) {
   ].join("; ");
   execFileSync("mariadb", ["--no-defaults", `--socket=${socket}`, "-u", "root", "-e", sql]);
   server.unref();
-  return { stop: () => stopProcess(server.pid) };
+  // The pid file, not our child: somebody may have started the server anew meanwhile.
+  return { stop: () => stopProcess(running(server.pid)) };
 }
 
 export async function stopProcess(pid) {

@@ -48,7 +48,7 @@ const fps = { num: 30, den: 1 };
 
 /** Paints instants of a design on both sides and names those that differ. */
 async function differences(request: Omit<SceneRequest, "format">, format: string, instants: readonly number[]) {
-  const scene = await prepareScene({ ...request, format }, fontBook(), loadFace);
+  const scene = await prepareScene({ ...request, format, fps }, fontBook(), loadFace);
   const host = new NodeHost();
   for (const hash of scene.pictures) await host.addPicture(hash, await loadDemoPicture(hash));
   const plan = planClip(scene.still, scene.table, fps);

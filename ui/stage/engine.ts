@@ -46,7 +46,7 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   const shown = new Map<string, Shown>();
   try {
     for (const format of message.formats) {
-      const scene = await prepareScene({ ...message.request, format }, book, loadFace);
+      const scene = await prepareScene({ ...message.request, format, fps: message.fps }, book, loadFace);
       for (const hash of scene.pictures) {
         await host.addPicture(hash, async () => (await fetchBytes(`/api/media/${hash}`)).blob());
       }
