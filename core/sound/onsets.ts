@@ -7,6 +7,8 @@ export interface OnsetSettings {
   readonly minGapS?: number;
 }
 
+// Taken out once: these run for every band of every hop.
+const { hypot, log1p } = Math;
 const size = 1024;
 const window = Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
 
@@ -35,9 +37,10 @@ export function spectralFlux(samples: Float32Array, rate: number): { flux: Float
     fft.realTransform(out, frame);
     let sum = 0;
     for (let bin = 1; bin < size / 2; bin++) {
-      const magnitude = Math.hypot(out[2 * bin]!, out[2 * bin + 1]!);
-      now[bin] = Math.log1p(30 * magnitude);
-      sum += Math.max(0, now[bin]! - before[bin]!);
+      const magnitude = hypot(out[2 * bin]!, out[2 * bin + 1]!);
+      now[bin] = log1p(30 * magnitude);
+      const rise = now[bin]! - before[bin]!;
+      if (rise > 0) sum += rise;
     }
     flux[n] = n === 0 ? 0 : sum / (size / 2);
     [before, now] = [now, before];
@@ -64,7 +67,7 @@ export function findOnsets(samples: Float32Array, rate: number, settings: OnsetS
   const reach = Math.round(0.15 / hopS);
   const near = Math.round(0.03 / hopS);
   const floor = most * (0.32 - 0.28 * sensitivity);
-  const ratio = 3.2 - 2 * sensitivity;
+  const ratio = 2.1 - 1.2 * sensitivity;
   const minGapS = settings.minGapS ?? 0.08;
   const found: { timeS: number; strength: number }[] = [];
   for (let n = 0; n < flux.length; n++) {
