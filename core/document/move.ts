@@ -52,6 +52,7 @@ export const Loop = z
 export const moveKinds = {
   fade: { takes: [], returns: false },
   slide: { takes: ["from", "distance"], returns: false },
+  push: { takes: ["from", "distance"], returns: false },
   rise: { takes: ["from", "behind"], returns: false },
   uncover: { takes: ["from", "soft"], returns: false },
   unroll: { takes: ["from"], returns: false },

@@ -59,6 +59,7 @@ const plain = {
 export const kinds: Readonly<Record<MoveKind, Kind>> = {
   fade: { ...plain, lengthS: 0.4, ease: "ease-out", tracks: [appear("opacity")] },
   slide: { ...plain, lengthS: 0.6, ease: softOut, tracks: [comeHome(), soonSeen(0.35)] },
+  push: { ...plain, lengthS: 0.7, ease: softOut, tracks: [comeHome()] },
   rise: { ...plain, from: "bottom", distance: "behind", lengthS: 0.5, ease: softOut, tracks: [comeHome()] },
   uncover: { ...plain, lengthS: 0.6, ease: softOut, tracks: [appear("uncover")] },
   unroll: { ...plain, lengthS: 0.6, ease: softOut, tracks: [appear("grow")] },

@@ -83,7 +83,12 @@ function liquidPath(
   const travelledS = calm > 0 ? (calm / 3) * (1 - left ** 3) : localS;
   const high = rest + (height - rest) * left * left;
   const phase = snapU(((speed * travelledS) % length) * (turnedRound ? -1 : 1));
-  return wavePath(box, { level, height: snapU(high), length, phase: turnedRound ? box.width - phase : phase });
+  return wavePath(box, {
+    level: snapU(level),
+    height: snapU(high),
+    length,
+    phase: turnedRound ? box.width - phase : phase,
+  });
 }
 
 /** Cuts the picture to its box; turned, it is drawn whole and matted. */
