@@ -161,6 +161,42 @@ export const features: Readonly<Record<string, Design>> = {
     }),
     shape("star", { in: "g", fill: plain("house:coral") }),
   ]),
+  "parts of a text": sheet([
+    words("Quill leaf", { moves: [letters("strew")] }),
+    words("ليلى حداد", { moves: [letters("rise")] }),
+    words("One by one", { moves: [{ ...letters("blur-in"), split: { by: "word", overlap: 0.4 } }] }),
+    words("Swing in", { moves: [letters("swing")] }),
+  ]),
+  "soft uncovering": sheet([
+    shape("rectangle", { moves: [{ ...slow("uncover"), soft: 8, from: 20 }] }),
+    words("Uncovered", { moves: [{ ...slow("uncover"), soft: 4 }] }),
+  ]),
+  "light and noise of moves": sheet([
+    shape("rectangle", { moves: [{ id: "gleam", kind: "gleam", phase: "stay", length: 3 }] }),
+    shape("star", { moves: [{ id: "swell", kind: "swell", phase: "stay", length: 3 }] }),
+    words("Glitch", { moves: [{ id: "glitch", kind: "glitch", phase: "stay", length: 3 }] }),
+  ]),
+  "motion blur": sheet(
+    [shape("rectangle"), shape("star", { moves: [slow("slide")] }), words("Blurred", { moves: [slow("slide")] })],
+    { motionBlur: { angle: 360, samples: 6 } },
+  ),
+  "keys, meter and timer": sheet([
+    shape("rectangle", { meter: { property: "width" } }),
+    at("ring", { inner: 1, stroke: { width: 2, fill: plain("house:moss") }, meter: { property: "stroke.to" } }),
+    words("0:00", { timer: { mode: "down" }, setting: { type: "figures", size: 9 } }),
+    shape("ellipse", {
+      keys: [
+        {
+          property: "fill.colour",
+          keys: [
+            { at: { anchor: "start" }, value: "house:coral" },
+            { at: { anchor: "end" }, value: "house:fern" },
+          ],
+        },
+      ],
+    }),
+    words("Wider", { keys: [{ property: "tracking", keys: [{ at: { anchor: "start" }, value: 20 }] }] }),
+  ]),
   trails: sheet([
     shape("star", {
       trail: { count: 4, delay: 0.05, fade: 0.6 },
@@ -170,6 +206,14 @@ export const features: Readonly<Record<string, Design>> = {
     }),
   ]),
 };
+
+function slow(kind: string) {
+  return { id: `${kind}-${count}`, kind, phase: "arrive", length: 1.2 };
+}
+
+function letters(kind: string) {
+  return { ...slow(kind), split: { by: "letter", overlap: 0.7 } };
+}
 
 function corner(size: number) {
   return [0, 1, 2, 3].map(() => ({ size }));
