@@ -1,5 +1,5 @@
 import { pixelBounds, opsBounds } from "@/core/sample/bounds";
-import { planClip } from "@/core/sample/clip";
+import { clipBounds } from "@/core/sample/clip";
 import { prepareScene, type SceneRequest } from "@/core/scene";
 import type { Fps } from "@/core/document/fps";
 import { fontBook, loadFace } from "./fonts";
@@ -26,7 +26,7 @@ export async function makeFrame(request: FrameRequest): Promise<Buffer> {
   for (const hash of scene.pictures) await host.addPicture(hash, await request.loadPicture(hash));
   const picture = scene.sample(request.timeS ?? scene.posterS);
   const bounds = request.inClip
-    ? planClip(scene.still, scene.table, request.inClip).bounds
+    ? clipBounds(scene.still, scene.table, request.inClip)
     : pixelBounds(opsBounds(picture.ops), scene.still.format);
   return new FramePainter(bounds, host).png(picture, request);
 }

@@ -9,10 +9,15 @@ import { layerOp, type PaintOp, type Picture } from "./types";
 
 /** A flat list of paint steps for the instant `timeS` of the clip; any instant, in any order. */
 export function sample(still: Still, table: Timetable, timeS: number): Picture {
+  const ops = opsAt(still, table, timeS);
+  return { format: still.format, ops, key: keyOf(still.format, ops) };
+}
+
+/** The paint steps alone, where nobody asks whether they are the same as others. */
+export function opsAt(still: Still, table: Timetable, timeS: number): PaintOp[] {
   const layers = layersAt(still, table, timeS);
   const blurred = still.motionBlur && isMoving(table, timeS) ? exposed(still, table, timeS, layers) : undefined;
-  const ops = finished(blurred ?? layers.flatMap(({ ops }) => ops), still, timeS);
-  return { format: still.format, ops, key: keyOf(still.format, ops) };
+  return finished(blurred ?? layers.flatMap(({ ops }) => ops), still, timeS);
 }
 
 interface TopLayer {

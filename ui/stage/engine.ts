@@ -1,7 +1,7 @@
 import { IssueError } from "@/core/issue";
 import type { Box } from "@/core/geometry/box";
 import { paint } from "@/core/paint/paint";
-import { planClip } from "@/core/sample/clip";
+import { clipBounds } from "@/core/sample/clip";
 import { prepareScene, type Scene } from "@/core/scene";
 import { bundledFonts } from "@/core/type/catalogue";
 import { FontBook } from "@/core/type/font-book";
@@ -50,7 +50,7 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
       for (const hash of scene.pictures) {
         await host.addPicture(hash, async () => (await fetchBytes(`/api/media/${hash}`)).blob());
       }
-      const { bounds } = planClip(scene.still, scene.table, message.fps);
+      const bounds = clipBounds(scene.still, scene.table, message.fps);
       shown.set(format, { scene, bounds, paintedKey: undefined });
     }
   } catch (error) {
