@@ -52,15 +52,47 @@ export async function measurePainting(): Promise<Measurement[]> {
       detail: { fiveMinutesS: round(long.first), thirtySecondsS: round(long.second) },
     },
   ];
+  out.push(await measureBlur());
   const baseline = await oneLayerMs();
   for (const id of designIds) {
-    const { seconds, distinct, total } = await paintAll(id, readDesign(id).length.default);
+    const { seconds, distinct, total } = await paintAll(id, Math.min(12, readDesign(id).length.default));
     const value = round((seconds / distinct) * 1000);
     const ratio = round(value / baseline);
-    out.push({ name: `${id}, a painted frame in wide`, value, unit: "ms", detail: { ratio, distinct, frames: total } });
+    out.push({
+      name: `${id}, a painted frame in wide`,
+      value,
+      unit: "ms",
+      detail: { ratio, distinct, frames: total, heldShare: round(1 - distinct / total) },
+    });
   }
   out.push(await measurePosters());
   return out;
+}
+
+/** A moving frame of a strap with eight samples of motion blur against the same frame without. */
+async function measureBlur(): Promise<Measurement> {
+  const plain = readDesign("name-strap");
+  const perFrame = async (design: Design): Promise<number> => {
+    const request = { design, values: sampleValues(design), house, format: "wide", fps };
+    const scene = await prepareScene(request, fontBook(), loadFace);
+    const plan = planClip(scene.still, scene.table, fps);
+    const painted = new PaintedFrames(scene, plan, new NodeHost());
+    const moving = plan.distinct.map((_, i) => i).slice(4, 18);
+    return (await secondsOf(() => moving.forEach((i) => painted.rgba(i)))) / moving.length;
+  };
+  const blurred = { ...plain, motionBlur: { angle: 180, samples: 8 } };
+  const sides = await compare(
+    7,
+    () => perFrame(blurred),
+    () => perFrame(plain),
+  );
+  return {
+    name: "8-sample motion blur, moving frame ÷ plain frame",
+    value: round(sides.ratio),
+    unit: "ratio",
+    target: { is: "at most", value: 8 },
+    detail: { blurredMs: round(sides.first * 1000), plainMs: round(sides.second * 1000) },
+  };
 }
 
 /** Milliseconds that a frame of a single plain rectangle takes: what the designs' figures are ratios to. */

@@ -1,38 +1,98 @@
+import { writeFileSync } from "node:fs";
 import { createCanvas, loadImage } from "@napi-rs/canvas";
-import { mkdirSync, writeFileSync } from "node:fs";
+import { Design } from "@/core/document/design";
+import { moveKinds } from "@/core/document/move";
 import { sampleValues } from "@/core/document/values";
 import { designIds, readDesign } from "@/demo/designs";
 import { house } from "@/demo/house";
 import { loadDemoPicture } from "@/demo/pictures";
 import { makeFrame } from "@/render/still";
 
-/** `npm run strips -- FORMAT FILE [design …]`: twelve instants of each design, one row each, dark and light in turn. */
-const [format = "wide", out = ".rubrick/strips.png", ...words] = process.argv.slice(2);
-const wanted = designIds.filter((id) => words.length === 0 || words.includes(id));
-const frame = house.formats.find(({ id }) => id === format)!;
-const width = format === "wide" ? 240 : 110;
-const high = Math.round((width * frame.height) / frame.width);
+/**
+ * `npm run strips` paints film strips into docs/screenshots: twelve instants of every demo design in wide and tall, and
+ * of every move kind on a text, a panel and a mark.
+ */
+interface Row {
+  readonly name: string;
+  readonly design: Design;
+  readonly instants: readonly number[];
+  readonly lengthS: number;
+}
+
+const label = 96;
 const gap = 4;
+
+async function strip(rows: readonly Row[], format: string, width: number, file: string): Promise<void> {
+  const frame = house.formats.find(({ id }) => id === format)!;
+  const high = Math.round((width * frame.height) / frame.width);
+  const columns = rows[0]!.instants.length;
+  const sheet = createCanvas(label + columns * (width + gap) + gap, rows.length * (high + gap) + gap);
+  const context = sheet.getContext("2d");
+  context.fillStyle = "#2b2825";
+  context.fillRect(0, 0, sheet.width, sheet.height);
+  context.font = "12px Figtree, sans-serif";
+  for (const [i, { name, design, instants, lengthS }] of rows.entries()) {
+    const y = gap + i * (high + gap);
+    context.fillStyle = "#f6f2e9";
+    context.fillText(name, 8, y + high / 2, label - 12);
+    for (const [column, timeS] of instants.entries()) {
+      const values = { ...sampleValues(design), lengthS };
+      const scene = { design, values, house, format, samples: true };
+      const png = await makeFrame({ scene, timeS, widthPx: width, loadPicture: loadDemoPicture });
+      const x = label + column * (width + gap);
+      context.fillStyle = i % 2 ? "#e9ebe4" : "#4a524b";
+      context.fillRect(x, y, width, high);
+      context.drawImage(await loadImage(png), x, y);
+    }
+  }
+  writeFileSync(`docs/screenshots/${file}.png`, await sheet.encode("png"));
+}
+
 /** Most instants lie where things move: in arriving and in leaving. */
 const shares = [0.01, 0.025, 0.05, 0.075, 0.1, 0.14, 0.5, 0.6, 0.86, 0.91, 0.95, 0.985];
-const sheet = createCanvas(shares.length * (width + gap) + gap, wanted.length * (high + gap) + gap);
-const context = sheet.getContext("2d");
-context.fillStyle = "#2b2825";
-context.fillRect(0, 0, sheet.width, sheet.height);
-for (const [row, id] of wanted.entries()) {
+const designs = designIds.map((id): Row => {
   const design = readDesign(id);
-  const values = sampleValues(design);
-  for (const [column, share] of shares.entries()) {
-    const scene = { design, values, house, format, samples: true };
-    const lengthS = Math.min(values.lengthS!, 8);
-    const timeS = share * lengthS;
-    const shown = { ...scene, values: { ...values, lengthS } };
-    const png = await makeFrame({ scene: shown, timeS, widthPx: width, loadPicture: loadDemoPicture });
-    const [x, y] = [gap + column * (width + gap), gap + row * (high + gap)];
-    context.fillStyle = row % 2 ? "#e9ebe4" : "#4a524b";
-    context.fillRect(x, y, width, high);
-    context.drawImage(await loadImage(png), x, y);
-  }
+  const lengthS = Math.min(design.length.default, 8);
+  return { name: design.name, design, lengthS, instants: shares.map((share) => share * lengthS) };
+});
+
+/** A panel, a word and a mark side by side, all with the same move at its defaults. */
+function specimen(kind: keyof typeof moveKinds): Row {
+  const { returns } = moveKinds[kind];
+  const move = (id: string) => ({ id, kind, phase: returns ? "stay" : "arrive" });
+  const fixed = (u: number) => ({ kind: "fixed", u });
+  const middle = { at: { x: 0.5, y: 0.5 }, on: "format", from: { x: 0.5, y: 0.5 } };
+  const plain = (colour: string) => ({ kind: "plain", colour });
+  const stroke = { width: 1.2, fill: plain("house:pollen"), side: "inside" };
+  const panel = { id: "panel", name: "Panel", kind: "rectangle", width: fixed(44), height: fixed(44) };
+  const look = { fill: plain("house:fern"), stroke, liquid: kind === "level-rise" ? { calm: 3 } : undefined };
+  const design = Design.parse({
+    version: 1,
+    id: "specimen",
+    name: kind,
+    formats: ["wide"],
+    length: { default: 6, min: 1, max: 20 },
+    layers: [
+      { ...panel, ...look, place: { ...middle, dx: -56 }, moves: [move("a")] },
+      {
+        ...{ id: "word", name: "Word", kind: "text", text: "Leaf" },
+        setting: { type: "title", size: 24 },
+        fill: plain("house:coral"),
+        place: middle,
+        moves: [move("b")],
+      },
+      {
+        ...{ id: "mark", name: "Mark", kind: "picture", media: "mark:garden", width: fixed(44), height: fixed(44) },
+        place: { ...middle, dx: 58 },
+        moves: [move("c")],
+      },
+    ],
+  });
+  const lengths: Readonly<Record<string, number>> = { breathe: 3.2, sway: 3.6, bob: 2.4, swell: 1.6 };
+  const lengthS = lengths[kind] ?? (returns ? 1.1 : 1.1);
+  return { name: kind, design, lengthS: 6, instants: Array.from({ length: 12 }, (_, i) => ((i + 0.4) / 12) * lengthS) };
 }
-mkdirSync(".rubrick", { recursive: true });
-writeFileSync(out, await sheet.encode("png"));
+
+await strip(designs, "wide", 168, "film-strips-wide");
+await strip(designs, "tall", 84, "film-strips-tall");
+await strip((Object.keys(moveKinds) as (keyof typeof moveKinds)[]).map(specimen), "wide", 112, "move-kinds");
