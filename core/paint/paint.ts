@@ -2,7 +2,7 @@ import { assertNever } from "../assert-never";
 import { applyFinish } from "../finish/finish";
 import { intersectBox, isEmptyBox, type Box } from "../geometry/box";
 import type { Matrix } from "../geometry/matrix";
-import { blurReach, layerBounds, opBounds, opsBounds } from "../sample/bounds";
+import { blurReach, layerBounds, opBounds } from "../sample/bounds";
 import type { FillOp, LayerOp, MeanOp, PaintOp, Picture, PictureOp, StrokeOp, UnderOp } from "../sample/types";
 import type { ContextLike, PaintHost, Surface } from "./canvas";
 import { cssColour, hostPath, inkOf } from "./ink";
@@ -107,7 +107,7 @@ class Painter {
   }
 
   /** Whole pixels around a box, on this canvas; undefined when it lies outside. */
-  pixelsOf(box: Box): Box | undefined {
+  private pixelsOf(box: Box): Box | undefined {
     const x = Math.floor(box.x) - 1;
     const y = Math.floor(box.y) - 1;
     const whole = { x, y, width: Math.ceil(box.x + box.width) + 1 - x, height: Math.ceil(box.y + box.height) + 1 - y };
@@ -160,18 +160,11 @@ class LayerPainter {
   /** Paints every sample by itself and lays their mean. */
   mean(op: MeanOp, context: ContextLike, bounds: Box): void {
     const { width, height } = this.area;
-    const mean = new MeanOf(width, height);
+    const mean = new MeanOf(width * height);
     for (const ops of op.samples) {
-      // Each sample is read back only where it has painted.
-      const part = this.painter.pixelsOf(opsBounds(ops));
-      if (!part) {
-        mean.add(new Uint8ClampedArray(0), 0, 0, 1);
-        continue;
-      }
       const surface = this.surface();
       this.painter.paint(ops, surface.context);
-      const [x, y] = [part.x - this.area.x, part.y - this.area.y];
-      mean.add(surface.context.getImageData(x, y, part.width, part.height).data, x, y, part.width);
+      mean.add(surface.context.getImageData(0, 0, width, height).data);
       this.host.release(surface);
     }
     const result = this.surface();

@@ -10,7 +10,15 @@ import { layerOp, type PaintOp, type Picture } from "./types";
 /** A flat list of paint steps for the instant `timeS` of the clip; any instant, in any order. */
 export function sample(still: Still, table: Timetable, timeS: number): Picture {
   const ops = opsAt(still, table, timeS);
-  return { format: still.format, ops, key: keyOf(still.format, ops) };
+  let key: string | undefined;
+  return {
+    format: still.format,
+    ops,
+    // Hashing costs as much as sampling, and whoever only paints never asks.
+    get key() {
+      return (key ??= keyOf(still.format, ops));
+    },
+  };
 }
 
 /** The paint steps alone, where nobody asks whether they are the same as others. */
