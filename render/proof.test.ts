@@ -1,0 +1,98 @@
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import type { Output } from "@/core/document/output";
+import { planClip } from "@/core/sample/clip";
+import { prepareScene, type Scene } from "@/core/scene";
+import { readDesign } from "@/demo/designs";
+import { house } from "@/demo/house";
+import { makeClip } from "./clip";
+import { runFfmpeg } from "./ffmpeg";
+import { fontBook, loadFace } from "./fonts";
+import { NodeHost } from "./node-host";
+import { PaintedFrames } from "./painted";
+import { proveClip } from "./proof";
+
+jest.setTimeout(120_000);
+
+const fps = { num: 25, den: 1 };
+const output: Output = { id: "o", name: "o", kind: "vp9-alpha", fps };
+const design = readDesign("name-strap");
+const request = (name: string) => ({ design, values: { fields: { name }, lengthS: 3 }, house, format: "square" });
+let folder: string;
+let file: string;
+
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), "rubrick-proof-"));
+  file = join(folder, "clip.webm");
+  const loadPicture = async () => Promise.reject(new Error("no pictures here"));
+  const made = await makeClip({ scene: request("Ada Fernsby"), output, loadPicture, folder, file });
+  expect(made.proof).toMatchObject({ passed: true, faults: [] });
+});
+afterAll(() => rm(folder, { recursive: true }));
+
+/** Proves a file against what another request would have painted. */
+async function proveAs(
+  scene: Scene,
+  path = file,
+  changes: { output?: Output; format?: Scene["still"]["format"] } = {},
+) {
+  const plan = planClip(scene.still, scene.table, (changes.output ?? output).fps);
+  const frames = new PaintedFrames(scene, plan, new NodeHost());
+  const format = changes.format ?? scene.still.format;
+  const job = { file: path, format, plan, table: scene.table, output: changes.output ?? output };
+  return proveClip(job, frames);
+}
+const sceneOf = (name: string, lengthS = 3) =>
+  prepareScene({ ...request(name), values: { fields: { name }, lengthS }, fps }, fontBook(), loadFace);
+
+/** The finished file, changed by ffmpeg; colours and alpha otherwise as they were. */
+async function changed(name: string, ...args: string[]): Promise<string> {
+  const path = join(folder, name);
+  await runFfmpeg(["-c:v", "libvpx-vp9", "-i", file, ...args, "-y", path]);
+  return path;
+}
+const again = ["-c:v", "libvpx-vp9", "-deadline", "realtime", "-cpu-used", "8", "-b:v", "0", "-crf", "20"];
+
+describe("proveClip finds", () => {
+  test("another text than the one that was asked for", async () => {
+    const proof = await proveAs(await sceneOf("Bram Oakhanger"));
+    expect(proof.passed).toBe(false);
+    expect(proof.faults.join()).toContain("differs from the painted one");
+  });
+  test("a length that is off by a single frame", async () => {
+    const proof = await proveAs(await sceneOf("Ada Fernsby", 3.04));
+    expect(proof.faults).toContain("75 frames instead of 76");
+  });
+  test("another size", async () => {
+    const scene = await sceneOf("Ada Fernsby");
+    const half = await changed("half.webm", "-vf", "scale=540:540", ...again);
+    expect(
+      (await proveAs(scene, half).catch((error: Error) => ({ faults: [error.message] }))).faults.length,
+    ).toBeGreaterThan(0);
+  });
+  test("another rate", async () => {
+    const rate: Output = { ...output, fps: { num: 30, den: 1 } };
+    const proof = await proveAs(await sceneOf("Ada Fernsby"), file, { output: rate });
+    expect(proof.faults.join()).toContain("frames a second instead of 30/1");
+  });
+  test("a lost alpha channel", async () => {
+    const opaque = await changed("opaque.webm", "-vf", "format=yuv420p", ...again);
+    const proof = await proveAs(await sceneOf("Ada Fernsby"), opaque);
+    expect(proof.passed).toBe(false);
+    expect(proof.faults).toContain("the see-through part is lost");
+  });
+  test("colours that are off by what a wrong matrix would shift", async () => {
+    const shifted = await changed("shifted.webm", "-vf", "format=yuva420p,lutyuv=u=val+14", ...again);
+    expect((await proveAs(await sceneOf("Ada Fernsby"), shifted)).passed).toBe(false);
+  });
+});
+
+test("proveClip measures what a person can check: frames, rate, duration, alpha range, five instants", async () => {
+  const proof = await proveAs(await sceneOf("Ada Fernsby"));
+  expect(proof).toMatchObject({ frames: 75, width: 1080, height: 1080, rate: "25/1", sound: false, alpha: { min: 0 } });
+  expect(proof.alpha!.max).toBeGreaterThan(246);
+  expect(proof.instants.length).toBe(5);
+  expect(Math.abs(proof.durationS - 3)).toBeLessThan(0.01);
+});

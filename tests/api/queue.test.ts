@@ -1,0 +1,150 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { afterAll, beforeAll, beforeEach, describe, expect, jest, test } from "@jest/globals";
+import type { Proof } from "@/core/document/proof";
+import { database, disconnect } from "@/server/db/connection";
+import { addExports, findExport } from "@/server/db/exports";
+import { newId } from "@/server/db/ids";
+import * as queue from "@/server/db/queue";
+
+jest.setTimeout(60_000);
+
+/** The instance's own worker must not take these jobs: it stands still meanwhile. */
+const workerPid = Number(readFileSync(join(process.env.RUBRICK_TEST_FOLDER ?? ".rubrick", "worker.pid"), "utf8"));
+let releaseId: string;
+let memberId: string;
+
+beforeAll(async () => {
+  process.kill(workerPid, "SIGSTOP");
+  const db = database();
+  releaseId = (await db("design_release").first("id"))!.id as string;
+  memberId = (await db("member").first("id"))!.id as string;
+});
+beforeEach(async () => {
+  await database()("export_job").whereIn("state", ["waiting", "leased"]).del();
+});
+afterAll(async () => {
+  await database()("export_job").where({ file_name: "queue-test.webm" }).del();
+  process.kill(workerPid, "SIGCONT");
+  await disconnect();
+});
+
+async function add(more: Record<string, unknown> = {}): Promise<string> {
+  const id = newId();
+  const fps = { num: 25, den: 1 };
+  const output = { id: "o", name: "o", kind: "vp9-alpha", fps } as const;
+  const values = { fields: {} };
+  await addExports(database(), [
+    { id, releaseId, format: "wide", output, values, fileName: "queue-test.webm", createdBy: memberId },
+  ]);
+  if (Object.keys(more).length > 0) await database()("export_job").where({ id }).update(more);
+  return id;
+}
+
+const claim = () => queue.claimNextExport(database());
+const expire = (id: string) =>
+  database()("export_job")
+    .where({ id })
+    .update({ available_at: database().raw("date_sub(now(3), interval 1 second)") });
+const progress = { stage: "painting", framesDone: 3, framesTotal: 9 } as const;
+const proof: Proof = {
+  ...{ width: 1, height: 1, rate: "25/1", durationS: 1, sound: false },
+  ...{ frames: 9, alpha: null, instants: [], passed: true, faults: [] },
+};
+const file = { hash: "a".repeat(64), bytes: 5, proof, figures: { painted: 1, paintS: 1, encodeS: 1, wallS: 1 } };
+
+describe("claimNextExport", () => {
+  test("takes the oldest first, but those of higher priority before it", async () => {
+    const first = await add();
+    const second = await add();
+    const urgent = await add({ priority: 5 });
+    expect([(await claim())!.job.id, (await claim())!.job.id, (await claim())!.job.id]).toEqual([
+      urgent,
+      first,
+      second,
+    ]);
+    expect(await claim()).toBeUndefined();
+  });
+  test("skips a job whose lease is still live, and takes one whose worker went silent", async () => {
+    const id = await add();
+    const lease = await claim();
+    expect(await claim()).toBeUndefined();
+    await expire(id);
+    const again = await claim();
+    expect(again!.job.id).toBe(id);
+    expect(again!.token).not.toBe(lease!.token);
+    expect(again!.job.attempts).toBe(2);
+  });
+  test("gives every job to one worker only, however many ask at once", async () => {
+    const ids = await Promise.all([add(), add(), add(), add()]);
+    const leases = await Promise.all(Array.from({ length: 9 }, claim));
+    const taken = leases.flatMap((lease) => (lease ? [lease.job.id] : []));
+    expect([...taken].sort()).toEqual([...ids].sort());
+  });
+  test("ends a job whose worker stopped every time, and goes on with the next", async () => {
+    const broken = await add({ attempts: queue.mostAttempts });
+    const good = await add();
+    expect((await claim())!.job.id).toBe(good);
+    expect(await findExport(database(), broken)).toMatchObject({
+      state: "failed",
+      error: expect.stringContaining("stopped"),
+    });
+  });
+  test("ends a job that was cancelled while it waited", async () => {
+    const id = await add({ cancel_requested: 1 });
+    expect(await claim()).toBeUndefined();
+    expect((await findExport(database(), id))!.state).toBe("cancelled");
+  });
+});
+
+describe("a lease", () => {
+  test("that was lost can neither be renewed nor completed: the other worker's result counts", async () => {
+    const id = await add();
+    const old = (await claim())!;
+    await expire(id);
+    const fresh = (await claim())!;
+    await expect(queue.renewLease(database(), old, progress)).rejects.toThrow(queue.LeaseLostError);
+    await expect(queue.completeExport(database(), old, file)).rejects.toThrow(queue.LeaseLostError);
+    await queue.completeExport(database(), fresh, file);
+    expect(await findExport(database(), id)).toMatchObject({ state: "done", fileHash: file.hash });
+    const audit = await database()("audit").where({ subject: id, action: "export.done" });
+    expect(audit.length).toBe(1);
+  });
+  test("keeps its job while it is renewed, reports progress and hears of cancelling", async () => {
+    const id = await add();
+    const lease = (await claim())!;
+    await expire(id);
+    expect(await queue.renewLease(database(), lease, progress)).toEqual({ cancel: false });
+    expect(await claim()).toBeUndefined();
+    await database()("export_job").where({ id }).update({ cancel_requested: 1 });
+    expect(await queue.renewLease(database(), lease, progress)).toEqual({ cancel: true });
+    expect(await findExport(database(), id)).toMatchObject({ framesDone: 3, framesTotal: 9, stage: "painting" });
+    await queue.endCancelled(database(), lease);
+    expect((await findExport(database(), id))!.state).toBe("cancelled");
+  });
+  test("that fails waits longer each time, then ends with the reason", async () => {
+    const id = await add();
+    for (let attempt = 1; attempt <= queue.mostAttempts; attempt++) {
+      const lease = (await claim())!;
+      await queue.failExport(database(), lease, "ffmpeg stopped", false);
+      const job = (await findExport(database(), id))!;
+      const last = attempt === queue.mostAttempts;
+      expect([job.state, job.error]).toEqual([last ? "failed" : "waiting", "ffmpeg stopped"]);
+      if (last) break;
+      expect(await claim()).toBeUndefined(); // it pauses first
+      await expire(id);
+    }
+    expect(await claim()).toBeUndefined();
+  });
+  test("that can never succeed ends at once", async () => {
+    const id = await add();
+    await queue.failExport(database(), (await claim())!, "The design is wrong.", true);
+    expect(await findExport(database(), id)).toMatchObject({ state: "failed", attempts: 1 });
+  });
+  test("given back unharmed does not count as an attempt", async () => {
+    const id = await add();
+    await queue.returnExport(database(), (await claim())!);
+    expect(await findExport(database(), id)).toMatchObject({ state: "waiting", attempts: 0 });
+    expect((await claim())!.job.id).toBe(id);
+  });
+});
