@@ -32,9 +32,12 @@ try {
   await press(page, ".btn-primary", "Export 3 clips");
   await page.waitForSelector(".export-panel .notice-note a");
   await page.goto(`${base}/outbox`);
-  await page.waitForFunction(() => document.querySelector(".outbox__row .stamp")?.textContent === "Proved", {
-    timeout: 120_000,
-  });
+  await page.waitForFunction(
+    () => document.querySelector(".outbox__row")?.querySelector(".stamp")?.textContent === "Proved",
+    {
+      timeout: 120_000,
+    },
+  );
   await settle(500);
   await press(page, ".outbox__row button", /proof/i);
   await settle(4000);

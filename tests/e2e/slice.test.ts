@@ -36,11 +36,14 @@ test("a contributor fills in an Arabic name, exports it and holds a proved clip"
   await press(page, ".btn-primary", "Export 1 clip");
   await page.waitForSelector(".export-panel .notice-note a");
   await page.click(".export-panel .notice-note a");
-  await page.waitForFunction(() => document.querySelector(".outbox__row .stamp")?.textContent === "Proved", {
-    timeout: 120_000,
-  });
+  await page.waitForFunction(
+    () => document.querySelector(".outbox__row")?.querySelector(".stamp")?.textContent === "Proved",
+    {
+      timeout: 120_000,
+    },
+  );
   expect(await page.$eval(".outbox__name", (e) => e.textContent)).toMatch(/^Name-strap_ليلى-حداد_wide(_\d+)?\.webm$/u);
-  const link = await page.$eval(".outbox__row a[download]", (e) => e.getAttribute("href")!);
+  const link = await page.$eval(".outbox__row", (row) => row.querySelector("a[download]")!.getAttribute("href")!);
   expect(errors).toEqual([]);
 
   const answer = await fetch(base + link, { headers: { cookie: await cookieOf("ines") } });
