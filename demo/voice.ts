@@ -16,7 +16,7 @@ export function synthesiseVoice(onsets: readonly number[], lengthS: number, rate
     const pitch = 105 + 40 * noise(6, 0, n, 0);
     for (let i = round(onset * rate); i < min(samples.length, round((onset + lasts) * rate)); i++) {
       const t = i / rate - onset;
-      const envelope = min(1, t / 0.015) * exp((-3.2 * t) / lasts);
+      const envelope = min(1, t / 0.015) * exp((-2.4 * t) / lasts) * (1 - t / lasts);
       const glide = 2 * PI * pitch * t * (1 - 0.12 * t);
       let sum = 0;
       for (const k of [1, 2, 3, 5, 8]) sum += sin(k * glide) / sqrt(k);

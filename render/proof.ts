@@ -31,23 +31,23 @@ export async function proveClip(job: ProofJob, frames: PaintedFrames): Promise<P
   const wanted = job.plan.frames.length;
   const rate = `${job.plan.fps.num}/${job.plan.fps.den}`;
   const seconds = (wanted * job.plan.fps.den) / job.plan.fps.num;
-  expect(
-    probe.width === job.format.width && probe.height === job.format.height,
-    `${probe.width} × ${probe.height} instead of ${job.format.width} × ${job.format.height}`,
-  );
+  const sized = probe.width === job.format.width && probe.height === job.format.height;
+  expect(sized, `${probe.width} × ${probe.height} instead of ${job.format.width} × ${job.format.height}`);
   expect(sameRate(probe.rate, rate), `${probe.rate} frames a second instead of ${rate}`);
   // Sound comes in packets of its own length, so a file may end a packet later than its picture.
   expect(Math.abs(probe.durationS - seconds) < 0.06, `${probe.durationS} s instead of ${seconds} s`);
 
   const chosen = instants(job);
-  const pictures = await compare(job, frames, chosen);
+  const pictures = await compare(job, frames, chosen, sized);
   expect(pictures.count === wanted, `${pictures.count} frames instead of ${wanted}`);
+  expect(!sized || pictures.instants.length === chosen.length, "the file ends before its last frame");
   for (const picture of pictures.instants) {
     const allowed = allowedMean[job.output.kind];
     expect(picture.meanError <= allowed, `frame ${picture.frame} differs from the painted one`);
   }
   const { alpha } = pictures;
-  if (alpha) expect(alpha.min === 0 && alpha.max >= pictures.paintedMax - 8, "the see-through part is lost");
+  if (alpha && pictures.instants.length > 0)
+    expect(alpha.min === 0 && alpha.max >= pictures.paintedMax - 8, "the see-through part is lost");
   return { ...probe, frames: pictures.count, alpha, instants: pictures.instants, passed: faults.length === 0, faults };
 }
 
@@ -120,16 +120,17 @@ async function decodeGround(job: ProofJob, chosen: readonly number[]): Promise<B
   return runFfmpeg(args, { signal: job.signal });
 }
 
-async function compare(job: ProofJob, frames: PaintedFrames, chosen: readonly number[]) {
+async function compare(job: ProofJob, frames: PaintedFrames, chosen: readonly number[], sized: boolean) {
   const { plan, format, output } = job;
   const { count, pixels: decoded } = await decodeWhole(job, chosen);
   const ground = await decodeGround(job, chosen);
   const frameBytes = format.width * format.height * 4;
-  if (decoded.length !== frameBytes * chosen.length) throw new Error("the finished file ends before its last frame");
+  // A file of another size or one that ends too soon has no pictures to compare; its other faults say why.
+  const there = sized ? Math.floor(decoded.length / frameBytes) : 0;
   let alphaMin = 255;
   let alphaMax = 0;
   let paintedMax = 0;
-  const results = chosen.map((frame, i) => {
+  const results = chosen.slice(0, there).map((frame, i) => {
     const actual = decoded.subarray(i * frameBytes, (i + 1) * frameBytes);
     const under = ground?.subarray(i * frameBytes, (i + 1) * frameBytes);
     const painted = frames.rgba(plan.frames[frame]!);

@@ -52,8 +52,7 @@ describe("findOnsets at its default sensitivity", () => {
   test("finds nothing in silence, in hiss alone, or in nothing", () => {
     expect(findOnsets(new Float32Array(rate), rate)).toEqual([]);
     expect(findOnsets(new Float32Array(0), rate)).toEqual([]);
-    // That a hiss begins at all is something new; after that nothing is.
-    expect(findOnsets(sound(3, [], plucked, 0.02), rate).filter((timeS) => timeS > 0.05)).toEqual([]);
+    expect(findOnsets(sound(3, [], plucked, 0.02), rate)).toEqual([]);
   });
 });
 

@@ -77,8 +77,12 @@ describe("claimNextExport", () => {
   });
   test("gives every job to one worker only, however many ask at once", async () => {
     const ids = await Promise.all([add(), add(), add(), add()]);
-    const leases = await Promise.all(Array.from({ length: 9 }, claim));
-    const taken = leases.flatMap((lease) => (lease ? [lease.job.id] : []));
+    const taken: string[] = [];
+    // One that finds all rows locked goes away empty and asks again, as a worker does.
+    for (let round = 0; round < 8 && taken.length < ids.length; round++) {
+      const leases = await Promise.all(Array.from({ length: 9 }, claim));
+      taken.push(...leases.flatMap((lease) => (lease ? [lease.job.id] : [])));
+    }
     expect([...taken].sort()).toEqual([...ids].sort());
   });
   test("ends a job whose worker stopped every time, and goes on with the next", async () => {
