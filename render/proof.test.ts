@@ -5,8 +5,7 @@ import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals
 import type { Output } from "@/core/document/output";
 import { planClip } from "@/core/sample/clip";
 import { prepareScene, type Scene } from "@/core/scene";
-import { readDesign } from "@/demo/designs";
-import { house } from "@/demo/house";
+import { box, designWith, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 import { fontBook, loadFace } from "./fonts";
@@ -18,8 +17,22 @@ jest.setTimeout(120_000);
 
 const fps = { num: 25, den: 1 };
 const output: Output = { id: "o", name: "o", kind: "vp9-alpha", fps };
-const design = readDesign("name-strap");
-const request = (name: string) => ({ design, values: { fields: { name }, lengthS: 3 }, house, format: "square" });
+const move = { id: "m", kind: "slide", phase: "arrive", start: { gap: 0.06 }, length: 0.4 };
+/** A panel with a name on it, for three seconds. */
+const request = (name: string, lengthS = 3) => ({
+  design: designWith([
+    box("panel", {
+      place: { dx: 20, dy: 40 },
+      width: { kind: "fixed", u: 60 },
+      height: { kind: "fixed", u: 20 },
+      moves: [move],
+    }),
+    words("name", name, { place: { dx: 24, dy: 45 } }),
+  ]),
+  values: { fields: {}, lengthS },
+  house: testHouse,
+  format: "square",
+});
 let folder: string;
 let file: string;
 
@@ -44,8 +57,7 @@ async function proveAs(
   const job = { file: path, format, plan, table: scene.table, output: changes.output ?? output };
   return proveClip(job, frames);
 }
-const sceneOf = (name: string, lengthS = 3) =>
-  prepareScene({ ...request(name), values: { fields: { name }, lengthS }, fps }, fontBook(), loadFace);
+const sceneOf = (name: string, lengthS = 3) => prepareScene({ ...request(name, lengthS), fps }, fontBook(), loadFace);
 
 /** The finished file, changed by ffmpeg; colours and alpha otherwise as they were. */
 async function changed(name: string, ...args: string[]): Promise<string> {
