@@ -4,7 +4,6 @@ import { join } from "node:path";
 import { startInstance } from "@/scripts/lib/instance.mjs";
 import { freePort } from "@/scripts/lib/settings.mjs";
 import { designIds } from "@/demo/designs";
-import { measureEncoding } from "./encoding";
 import { measureLayout } from "./layout";
 import { meets, type Measurement } from "./measure";
 import { measurePainting } from "./painting";
@@ -30,7 +29,8 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   layout: measureLayout,
   painting: measurePainting,
   preview,
-  encoding: () => measureEncoding(folder),
+  // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
+  encoding: async () => (await import("./encoding")).measureEncoding(folder),
   workers: () => measureWorkers(folder),
 };
 
