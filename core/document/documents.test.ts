@@ -3,7 +3,6 @@ import { box, designWith, sceneOf, words } from "../testing/scene";
 import { Design } from "./design";
 import { Layer } from "./layer";
 import { Output } from "./output";
-import { namedSchemas } from "./schemas";
 import { checkValues, sampleValues } from "./values";
 
 const refused = (layer: unknown): string[] => {
@@ -66,11 +65,6 @@ describe("a design", () => {
 
 test("an output of an unknown kind is refused", () => {
   expect(Output.safeParse({ id: "x", name: "x", kind: "betamax", fps: { num: 25, den: 1 } }).success).toBe(false);
-});
-
-test("every schema with a chapter says what it is", () => {
-  for (const [name, schema] of Object.entries(namedSchemas))
-    expect([name, typeof schema.parse]).toEqual([name, "function"]);
 });
 
 describe("an account field", () => {

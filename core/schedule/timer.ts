@@ -33,10 +33,3 @@ export function timerText(timer: Timer, startS: number, endS: number, timeS: num
     }
   }
 }
-
-/** The widest thing a timer shows, by which its box is measured: every figure an 8. */
-export function widestTimerText(timer: Timer, startS: number, endS: number): string {
-  const longest = timer.mode === "clock" ? timer.fromS + endS - startS : endS - startS;
-  const text = writeTime(timer.pattern, Math.max(0, Math.ceil(longest))).replace(/\d/g, "8");
-  return (timer.atZero?.length ?? 0) > text.length ? timer.atZero! : text;
-}
