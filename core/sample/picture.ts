@@ -5,6 +5,7 @@ import { contentOps } from "./content";
 import { keyOf } from "./key";
 import { dress, finished, type Surroundings } from "./look";
 import { Poses, type Posed } from "./pose";
+import { travelPx } from "./travel";
 import { layerOp, type PaintOp, type Picture } from "./types";
 
 /** A flat list of paint steps for the instant `timeS` of the clip; any instant, in any order. */
@@ -45,13 +46,15 @@ function layersAt(still: Still, table: Timetable, timeS: number): TopLayer[] {
  */
 function exposed(still: Still, table: Timetable, timeS: number, middle: readonly TopLayer[]): PaintOp[] | undefined {
   const { angle, samples } = still.motionBlur!;
-  const instants = Array.from({ length: samples }, (_, j) => {
-    const shift = (angle / 360) * ((j + 0.5) / samples - 0.5) * table.frameS;
-    return Math.min(table.lengthS, Math.max(0, timeS + shift));
-  });
-  const exposures = instants.map((instant) => layersAt(still, table, instant));
+  const instant = (share: number): TopLayer[] => {
+    const shift = (angle / 360) * (share - 0.5) * table.frameS;
+    return layersAt(still, table, Math.min(table.lengthS, Math.max(0, timeS + shift)));
+  };
+  const ends = [instant(0.5 / samples), instant(1 - 0.5 / samples)] as const;
+  const count = samplesFor(ends, samples);
+  const exposures = Array.from({ length: count }, (_, j) => instant((j + 0.5) / count));
   // A layer that is the same at the first, the middle and the last instant stands still in between.
-  const told = [exposures[0]!, exposures[samples >> 1]!, exposures[samples - 1]!];
+  const told = [exposures[0]!, exposures[count >> 1]!, exposures[count - 1]!];
   const moving = middle.map(({ blurs }, i) => {
     if (!blurs) return false;
     const [first, ...others] = told.map((layers) => keyOf(still.format, layers[i]!.ops));
@@ -65,6 +68,12 @@ function exposed(still: Still, table: Timetable, timeS: number, middle: readonly
     layers.slice(first, last + 1).flatMap(({ ops, blurs }, i) => (blurs ? ops : middle[first + i]!.ops)),
   );
   return [...standing(0, first), { kind: "mean", samples: means }, ...standing(last + 1, middle.length)];
+}
+
+/** Half a pixel apart, samples leave no steps to see; closer ones only cost. */
+function samplesFor([from, to]: readonly [readonly TopLayer[], readonly TopLayer[]], most: number): number {
+  const blurred = (layers: readonly TopLayer[]) => layers.filter(({ blurs }) => blurs).flatMap(({ ops }) => ops);
+  return Math.min(most, Math.max(2, Math.ceil(travelPx(blurred(from), blurred(to)) * 2) + 1));
 }
 
 class Sampler {

@@ -1,18 +1,31 @@
 import { IssueError } from "@/core/issue";
+import type { Fps } from "@/core/document/fps";
 import type { Box } from "@/core/geometry/box";
 import { paint } from "@/core/paint/paint";
 import { clipBounds } from "@/core/sample/clip";
-import { prepareScene, type Scene } from "@/core/scene";
+import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
 import { bundledFonts } from "@/core/type/catalogue";
 import { FontBook } from "@/core/type/font-book";
 import { BrowserHost } from "./browser-host";
 import type { Answer, PaintedFrame, ToWorker } from "./protocol";
 
-interface Shown {
+interface Take {
   readonly scene: Scene;
   readonly bounds: Box;
+}
+
+interface Shown extends Take {
+  /** What it was prepared from, to prepare it again in the size that is shown. */
+  readonly request: SceneRequest & { fps: Fps };
+  light: { readonly take: Take; readonly share: number } | undefined;
   paintedKey: string | undefined;
 }
+
+/** Sides of light takes are multiples of this share of the format, so that a window may be resized cheaply. */
+const lightSteps = 24;
+const lightSamples = 3;
+
+type PaintMessage = Extract<ToWorker, { kind: "paint" }>;
 
 const host = new BrowserHost();
 const book = new FontBook(bundledFonts);
@@ -33,7 +46,7 @@ export async function answer(message: ToWorker): Promise<Answer> {
     case "prepare":
       return prepare(message);
     case "paint":
-      return { kind: "painted", frames: message.formats.flatMap((format) => paintFormat(message, format) ?? []) };
+      return paintAll(message);
     case "pixels":
       return pixels(message);
     case "drop":
@@ -46,12 +59,8 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   const shown = new Map<string, Shown>();
   try {
     for (const format of message.formats) {
-      const scene = await prepareScene({ ...message.request, format, fps: message.fps }, book, loadFace);
-      for (const hash of scene.pictures) {
-        await host.addPicture(hash, async () => (await fetchBytes(`/api/media/${hash}`)).blob());
-      }
-      const bounds = clipBounds(scene.still, scene.table, message.fps);
-      shown.set(format, { scene, bounds, paintedKey: undefined });
+      const request = { ...message.request, format, fps: message.fps };
+      shown.set(format, { ...(await takeOf(request)), request, light: undefined, paintedKey: undefined });
     }
   } catch (error) {
     if (error instanceof IssueError) return { kind: "fault", issue: error.issue };
@@ -71,24 +80,71 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   };
 }
 
-/** Paints one format's picture unless it is the one shown already. */
-function paintFormat(
-  message: Extract<ToWorker, { kind: "paint" }>,
-  { id, scale }: { id: string; scale: number },
-): PaintedFrame | undefined {
-  const shown = stages.get(message.stage)?.get(id);
-  if (!shown) return undefined;
-  const picture = shown.scene.sample(message.timeS);
-  if (!message.afresh && picture.key === shown.paintedKey) return undefined;
-  const surface = host.whole(shown.bounds.width, shown.bounds.height);
-  paint(picture, shown.bounds, surface.context, host);
-  const bitmap = bitmapAt(surface.canvas as OffscreenCanvas, scale);
-  shown.paintedKey = picture.key;
-  return { format: id, bitmap, bounds: shown.bounds };
+async function takeOf(request: SceneRequest & { fps: Fps }): Promise<Take> {
+  const scene = await prepareScene(request, book, loadFace);
+  for (const hash of scene.pictures) {
+    await host.addPicture(hash, async () => (await fetchBytes(`/api/media/${hash}`)).blob());
+  }
+  return { scene, bounds: clipBounds(scene.still, scene.table, request.fps) };
+}
+
+async function paintAll(message: PaintMessage): Promise<Answer> {
+  const frames: PaintedFrame[] = [];
+  for (const { id, scale } of message.formats) {
+    const shown = stages.get(message.stage)?.get(id);
+    if (!shown) continue;
+    const share = Math.ceil(scale * lightSteps) / lightSteps;
+    const frame =
+      message.light && share < 1
+        ? paintTake(shown, await lightTake(shown, share), message, share)
+        : paintTake(shown, shown, message, 1, scale);
+    if (frame) frames.push(frame);
+  }
+  return { kind: "painted", frames };
 }
 
 /**
- * The picture is always painted at full size, as in a file; shown smaller it is scaled here, since a page scales
+ * The same scene in a smaller format: all lengths follow the format, so only the pixels become fewer. Motion blur is
+ * coarser as well, which only shows in what stands still.
+ */
+async function lightTake(shown: Shown, share: number): Promise<Take> {
+  if (shown.light?.share !== share) {
+    const { request } = shown;
+    const even = (side: number) => Math.max(2, 2 * Math.round((side * share) / 2));
+    const formats = request.house.formats.map((format) =>
+      format.id === request.format ? { ...format, width: even(format.width), height: even(format.height) } : format,
+    );
+    const { motionBlur } = request.design;
+    const blur = motionBlur && { ...motionBlur, samples: Math.min(motionBlur.samples, lightSamples) };
+    const design = { ...request.design, motionBlur: blur };
+    shown.light = { share, take: await takeOf({ ...request, design, house: { ...request.house, formats } }) };
+  }
+  return shown.light.take;
+}
+
+/** Paints one format's picture unless it is the one shown already. `share` is the take's size in formats. */
+function paintTake(
+  shown: Shown,
+  { scene, bounds }: Take,
+  { timeS, afresh }: PaintMessage,
+  share: number,
+  scale = 1,
+): PaintedFrame | undefined {
+  const picture = scene.sample(timeS);
+  if (!afresh && picture.key === shown.paintedKey) return undefined;
+  const surface = host.whole(bounds.width, bounds.height);
+  paint(picture, bounds, surface.context, host);
+  shown.paintedKey = picture.key;
+  const { x, y, width, height } = bounds;
+  return {
+    format: scene.still.format.id,
+    bitmap: bitmapAt(surface.canvas as OffscreenCanvas, scale),
+    bounds: { x: x / share, y: y / share, width: width / share, height: height / share },
+  };
+}
+
+/**
+ * What stands still is painted at full size, as in a file; shown smaller it is scaled here, since a page scales
  * bitmaps too coarsely for small type.
  */
 function bitmapAt(canvas: OffscreenCanvas, scale: number): ImageBitmap {

@@ -27,7 +27,8 @@ let stages = 0;
 
 /**
  * Shows one filled-in design in several formats at once. Holds the clock; painting happens in the worker, one round
- * at a time, so that a slow machine drops frames and never falls behind.
+ * at a time, so that a slow machine drops frames and never falls behind. What plays is painted in the size it is shown
+ * at; what stands still, in the very pixels of a file.
  */
 export class StagePlayer {
   private readonly stage = `stage-${++stages}`;
@@ -75,6 +76,8 @@ export class StagePlayer {
   pause(): void {
     cancelAnimationFrame(this.ticker);
     this.change({ playing: false });
+    // What stands still is shown as a file will show it.
+    this.repaint(false);
   }
 
   toggle(): void {
@@ -172,8 +175,9 @@ export class StagePlayer {
       this.afresh = false;
       const formats = [...this.canvases.keys()].map((id) => ({ id, scale: this.scaleOf(id) }));
       const { stage } = this;
+      const { timeS, playing: light } = this.view;
       try {
-        const answer = await stageClient().call({ kind: "paint", stage, timeS: this.view.timeS, formats, afresh });
+        const answer = await stageClient().call({ kind: "paint", stage, timeS, formats, light, afresh });
         if (answer.kind === "painted") for (const frame of answer.frames) this.put(frame);
       } catch (error) {
         this.change({ stage: { kind: "failed", message: (error as Error).message } });

@@ -21,6 +21,8 @@ export type ToWorker =
       readonly timeS: number;
       /** Each with the scale it is shown at: 1 is one pixel of the format for one of the screen. */
       readonly formats: readonly { readonly id: string; readonly scale: number }[];
+      /** Paint in the size that is shown, for speed, where the exact pixels of a file need not be seen. */
+      readonly light: boolean;
       /** Paint even what has not changed since the last time. */
       readonly afresh: boolean;
     }
