@@ -6,7 +6,6 @@ import { designIds, readDesign } from "@/demo/designs";
 import { house } from "@/demo/house";
 import { loadDemoPicture } from "@/demo/pictures";
 import { fontBook, loadFace } from "@/render/fonts";
-import { NodeHost } from "@/render/node-host";
 import { PaintedFrames } from "@/render/painted";
 import { makeFrame } from "@/render/still";
 import { compare, median, round, secondsOf, type Measurement } from "./measure";
@@ -20,15 +19,13 @@ async function paintAll(id: (typeof designIds)[number], lengthS: number, format 
   const scene = await prepareScene(request, fontBook(), loadFace);
   let distinct = 0;
   let total = 0;
-  const host = new NodeHost();
-  for (const hash of scene.pictures) await host.addPicture(hash, await loadDemoPicture(hash));
   const seconds = await secondsOf(async () => {
     const plan = planClip(scene.still, scene.table, fps);
-    const painted = new PaintedFrames(scene, plan, host);
+    const painted = new PaintedFrames(scene, plan, loadDemoPicture);
     distinct = plan.distinct.length;
     total = plan.frames.length;
     for (let i = 0; i < distinct; i++) {
-      painted.rgba(i);
+      await painted.rgba(i);
       await new Promise((resolve) => setImmediate(resolve));
     }
   });
@@ -76,9 +73,12 @@ async function measureBlur(): Promise<Measurement> {
     const request = { design, values: sampleValues(design), house, format: "wide", fps };
     const scene = await prepareScene(request, fontBook(), loadFace);
     const plan = planClip(scene.still, scene.table, fps);
-    const painted = new PaintedFrames(scene, plan, new NodeHost());
+    const painted = new PaintedFrames(scene, plan, loadDemoPicture);
     const moving = plan.distinct.map((_, i) => i).slice(4, 18);
-    return (await secondsOf(() => moving.forEach((i) => painted.rgba(i)))) / moving.length;
+    const all = async () => {
+      for (const i of moving) await painted.rgba(i);
+    };
+    return (await secondsOf(all)) / moving.length;
   };
   const blurred = { ...plain, motionBlur: { angle: 180, samples: 8 } };
   const sides = await compare(
@@ -108,7 +108,7 @@ async function oneLayerMs(): Promise<number> {
   const about = { version: 1, id: "one", name: "One layer", formats: ["wide"] };
   const design = Design.parse({ ...about, length: { default: 4, min: 1, max: 9 }, layers: [panel] });
   const scene = await prepareScene({ design, values: { fields: {} }, house, format: "wide" }, fontBook(), loadFace);
-  const painted = new PaintedFrames(scene, planClip(scene.still, scene.table, fps), new NodeHost());
+  const painted = new PaintedFrames(scene, planClip(scene.still, scene.table, fps), loadDemoPicture);
   const taken: number[] = [];
   for (let i = 0; i < 60; i++) taken.push(await secondsOf(() => painted.rgba(0)));
   return median(taken) * 1000;

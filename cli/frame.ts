@@ -1,8 +1,8 @@
-import { readFile, writeFile } from "node:fs/promises";
+import { loadRaster } from "@/server/files/rasters";
+import { writeFile } from "node:fs/promises";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { makeFrame } from "@/render/still";
-import { storedPath } from "@/server/files/storage";
 import { fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
 import { loadDesign, loadValues } from "./load";
 
@@ -20,7 +20,7 @@ export async function frame(flags: Flags): Promise<boolean> {
       scene: { design, values: values!, house, format },
       timeS: numberOf(flags, "at"),
       ground: flags.ground,
-      loadPicture: (hash) => readFile(storedPath(hash)),
+      loadPicture: loadRaster,
     });
     await writeFile(out, png);
   } catch (error) {

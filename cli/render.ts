@@ -1,11 +1,11 @@
-import { mkdir, mkdtemp, readFile, rename, rm, stat } from "node:fs/promises";
+import { loadRaster } from "@/server/files/rasters";
+import { mkdir, mkdtemp, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { fileEnding } from "@/core/document/output";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { fileName } from "@/core/naming/file-name";
 import { makeClip } from "@/render/clip";
-import { storedPath } from "@/server/files/storage";
 import { fromCaller, needed, UsageError, type Flags } from "./arguments";
 import { loadDesign, loadOutput, loadValues } from "./load";
 
@@ -34,8 +34,15 @@ export async function render(flags: Flags): Promise<boolean> {
         taken.add(name);
         const file = join(work, `clip.${fileEnding[output.kind]}`);
         const scene = { design, values, house, format };
-        const loadPicture = (hash: string) => readFile(storedPath(hash));
-        const result = await makeClip({ scene, output, footage, loadPicture, folder: work, file, signal: stop.signal });
+        const result = await makeClip({
+          scene,
+          output,
+          footage,
+          loadPicture: loadRaster,
+          folder: work,
+          file,
+          signal: stop.signal,
+        });
         const bytes = (await stat(file)).size;
         await rename(file, join(out, name));
         allProved &&= result.proof.passed;

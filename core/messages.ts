@@ -22,6 +22,8 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” shows the mark “${issue.mark}”, which the house style does not have.`;
     case "picture_unknown":
       return `“${nameOf(issue.layer)}” shows the picture “${issue.picture}”, which the house style does not have.`;
+    case "video_unknown":
+      return `“${nameOf(issue.layer)}” goes by the video “${issue.video}”, which is not there.`;
     case "account_unknown":
       return `“${nameOf(issue.layer)}” shows the account “${issue.account}”, which the house style does not have.`;
     case "path_broken":

@@ -31,6 +31,8 @@ export interface Scene {
   readonly issues: readonly Issue[];
   /** Content hashes of the pictures it shows; the host loads them before painting. */
   readonly pictures: readonly string[];
+  /** Whether it shows videos too: then the host loads what each instant needs, by `rastersOf`. */
+  readonly showsVideo: boolean;
   sample(timeS: number): Picture;
 }
 
@@ -52,7 +54,8 @@ export async function prepareScene(
   const lengthS = request.values.lengthS ?? request.design.length.default;
   const { num, den } = request.fps ?? { num: 30, den: 1 };
   const table = schedule(still, bound, lengthS, den / num);
-  const pictures = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content.hash] : []));
+  const rasters = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content] : []));
+  const pictures = rasters.filter(({ clip }) => !clip).map(({ hash }) => hash);
   return {
     still,
     table,
@@ -60,6 +63,7 @@ export async function prepareScene(
     posterS: lengthS * request.design.posterAt,
     issues: [...still.issues, ...textPlaces(still), ...table.issues],
     pictures,
+    showsVideo: rasters.some(({ clip }) => clip),
     sample: (timeS) => sample(still, table, timeS),
   };
 }

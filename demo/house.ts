@@ -2,6 +2,7 @@ import { standardFormats } from "@/core/document/format";
 import { House } from "@/core/document/house";
 import { marks } from "./marks";
 import { pictures } from "./pictures";
+import { ferns } from "./videos";
 
 /** Quillmere Botanic Garden: a made-up garden with a small content team. */
 export const house: House = House.parse({
@@ -58,6 +59,7 @@ export const house: House = House.parse({
   ],
   marks,
   pictures,
+  videos: [ferns],
   formats: standardFormats.map((format) =>
     format.id === "tall"
       ? {

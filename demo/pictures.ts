@@ -2,6 +2,9 @@ import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { HousePicture } from "@/core/document/media";
+import { parseFrameRef } from "@/core/sample/rasters";
+import { readFrame } from "@/render/frame-pack";
+import { ferns, videoFile } from "./videos";
 
 const names = {
   "fern-house": "Fern house",
@@ -20,8 +23,11 @@ export const pictures: readonly HousePicture[] = Object.entries(names).map(([id,
   return { id, name, hash, width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) };
 });
 
-/** Bytes of a demo picture by its hash. Throws for any other. */
+/** Bytes of a demo picture by its hash, or of a frame of the demo video. Throws for any other. */
 export async function loadDemoPicture(hash: string): Promise<Uint8Array> {
+  const part = parseFrameRef(hash);
+  const frame = part?.hash === ferns.hash ? await readFrame(videoFile, part.frame) : undefined;
+  if (frame) return frame;
   const picture = pictures.find((entry) => entry.hash === hash);
   if (!picture) throw new Error(`${hash} is none of the demo pictures`);
   return readFileSync(fileOf(picture.id));

@@ -1,13 +1,13 @@
 import { copyFile, rm } from "node:fs/promises";
 import { join } from "node:path";
 import type { Role } from "@/contract/members";
-import type { HousePicture } from "@/core/document/media";
+import type { HousePicture, HouseVideo } from "@/core/document/media";
 import { publish } from "@/server/designs/publish";
 import { hashPassword } from "@/server/auth/password";
 import type { Db } from "@/server/db/connection";
 import { addHouse, findHouse } from "@/server/db/house";
 import { newId } from "@/server/db/ids";
-import { addMedia, type Media } from "@/server/db/media";
+import { addMedia, framesMime, type Media } from "@/server/db/media";
 import { addMember } from "@/server/db/members";
 import { addOutput } from "@/server/db/outputs";
 import { addDesign } from "@/server/db/releases";
@@ -17,6 +17,7 @@ import { footageSeconds, makeFootage } from "./footage";
 import { house } from "./house";
 import { outputsOver } from "./outputs";
 import { pictureFile, pictures } from "./pictures";
+import { ferns, videoFile } from "./videos";
 
 /** The demo members' password, as printed at every start. */
 export const demoPassword = "fern-moss-paper";
@@ -31,7 +32,7 @@ export const demoMembers: readonly { email: string; name: string; role: Role }[]
 export async function seed(db: Db): Promise<boolean> {
   if (await findHouse(db)) return false;
   const footage = await storeFootage();
-  const shown = await Promise.all(pictures.map(storePicture));
+  const shown = await Promise.all([...pictures.map(storePicture), storeVideo(ferns)]);
   const passwordHash = await hashPassword(demoPassword);
   await db.transaction(async (trx) => {
     await addMedia(trx, footage);
@@ -55,16 +56,28 @@ export async function seed(db: Db): Promise<boolean> {
   return true;
 }
 
+async function storePicture(picture: HousePicture): Promise<Media> {
+  const { name, width, height } = picture;
+  const stored = await storeCopy(pictureFile(picture.id), picture);
+  return { ...stored, kind: "picture", mime: "image/png", durationS: null, isFootage: false, name, width, height };
+}
+
+async function storeVideo(video: HouseVideo): Promise<Media> {
+  const { name, width, height, fps, frames } = video;
+  const stored = await storeCopy(videoFile, video);
+  const durationS = (frames * fps.den) / fps.num;
+  return { ...stored, kind: "frames", mime: framesMime, durationS, isFootage: false, name, width, height };
+}
+
 /** Copied first: storing takes the file it is given away. */
-async function storePicture({ id, name, hash, width, height }: HousePicture): Promise<Media> {
+async function storeCopy(path: string, { id, hash }: { id: string; hash: string }) {
   const folder = await makeWorkFolder(`seed-${id}`);
-  const file = join(folder, `${id}.png`);
-  await copyFile(pictureFile(id), file);
+  const file = join(folder, id);
+  await copyFile(path, file);
   const stored = await storeFile(file);
   await rm(folder, { recursive: true, force: true });
-  if (stored.hash !== hash) throw new Error(`the demo picture ${id} changed while it was read`);
-  const facts = { kind: "picture", mime: "image/png", durationS: null, isFootage: false } as const;
-  return { ...stored, ...facts, name, width, height };
+  if (stored.hash !== hash) throw new Error(`${path} changed while it was read`);
+  return stored;
 }
 
 async function storeFootage() {

@@ -7,6 +7,8 @@ import { box, designWith, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 
+const noPictures = async () => Promise.reject(new Error("no pictures here"));
+
 jest.setTimeout(120_000);
 let folder: string;
 beforeAll(async () => {
@@ -25,7 +27,7 @@ const clip = (output: unknown, file: string, more: Record<string, unknown> = {})
   makeClip({
     scene: { design, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" },
     output: Output.parse(output),
-    loadPicture: () => Promise.reject(new Error("no pictures here")),
+    loadPicture: noPictures,
     folder,
     file: join(folder, file),
     ...more,
@@ -68,7 +70,6 @@ describe("makeClip", () => {
     const { prepareScene } = await import("@/core/scene");
     const { planClip } = await import("@/core/sample/clip");
     const { PaintedFrames } = await import("./painted");
-    const { NodeHost } = await import("./node-host");
     const { fontBook, loadFace } = await import("./fonts");
     const output = Output.parse({ id: "o", name: "O", kind: "prores-4444", fps });
     await clip(output, "d.mov");
@@ -79,7 +80,7 @@ describe("makeClip", () => {
       loadFace,
     );
     const plan = planClip(scene.still, scene.table, fps);
-    const frames = new PaintedFrames(scene, plan, new NodeHost());
+    const frames = new PaintedFrames(scene, plan, noPictures);
     const proof = await proveClip(
       { file: join(folder, "d.mov"), format: scene.still.format, plan, table: scene.table, output },
       frames,

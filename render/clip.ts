@@ -4,7 +4,6 @@ import { planClip } from "@/core/sample/clip";
 import { prepareScene, type SceneRequest } from "@/core/scene";
 import { encodeClip } from "./encode";
 import { fontBook, loadFace } from "./fonts";
-import { NodeHost } from "./node-host";
 import { PaintedFrames } from "./painted";
 import { proveClip } from "./proof";
 
@@ -13,7 +12,7 @@ export interface ClipRequest {
   readonly output: Output;
   /** Path of the footage, when the output is laid over one. */
   readonly footage?: string | undefined;
-  /** Bytes of an uploaded picture by content hash. */
+  /** Bytes of a picture by content hash, of a video's frame by hash and number. */
   readonly loadPicture: (hash: string) => Promise<Uint8Array>;
   readonly folder: string;
   readonly file: string;
@@ -34,11 +33,9 @@ export interface ClipResult {
 export async function makeClip(request: ClipRequest): Promise<ClipResult> {
   const started = performance.now();
   const scene = await prepareScene({ ...request.scene, fps: request.output.fps }, fontBook(), loadFace);
-  const host = new NodeHost();
-  for (const hash of scene.pictures) await host.addPicture(hash, await request.loadPicture(hash));
   const plan = planClip(scene.still, scene.table, request.output.fps);
   const total = plan.frames.length;
-  const frames = new PaintedFrames(scene, plan, host);
+  const frames = new PaintedFrames(scene, plan, request.loadPicture);
   const { output, footage, folder, file, signal } = request;
   const format = scene.still.format;
   const progress = (done: number) => request.progress?.(done, total);

@@ -1,17 +1,22 @@
 import { createCanvas, loadImage, Path2D } from "@napi-rs/canvas";
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
 import { PictureLevels } from "@/core/paint/levels";
+import { Rasters } from "@/core/paint/rasters";
 import { SurfacePool } from "@/core/paint/pool";
 
 /** Painting on Skia canvases in Node. Pictures are loaded beforehand with `addPicture`. */
 export class NodeHost implements PaintHost {
   private readonly pool = new SurfacePool(newSurface, 24);
-  private readonly pictures = new Map<string, PictureLevels>();
+  private readonly rasters = new Rasters();
 
-  async addPicture(hash: string, bytes: Uint8Array): Promise<void> {
-    if (this.pictures.has(hash)) return;
-    const image = await loadImage(Buffer.from(bytes));
-    this.pictures.set(hash, new PictureLevels(this, image, image.width, image.height));
+  /** Loads what painting these steps needs: pictures by content hash, frames of videos by hash and number. */
+  async load(refs: Iterable<string>, bytesOf: (ref: string) => Promise<Uint8Array>): Promise<void> {
+    for (const ref of refs) {
+      await this.rasters.ensure(ref, async () => {
+        const image = await loadImage(Buffer.from(await bytesOf(ref)));
+        return new PictureLevels(this, image, image.width, image.height);
+      });
+    }
   }
 
   newPath(): PathLike {
@@ -27,9 +32,7 @@ export class NodeHost implements PaintHost {
   }
 
   picture(hash: string): PictureLevels {
-    const picture = this.pictures.get(hash);
-    if (!picture) throw new Error(`picture ${hash} was not loaded`);
-    return picture;
+    return this.rasters.get(hash);
   }
 }
 

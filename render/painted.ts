@@ -1,10 +1,11 @@
 import type { Writable } from "node:stream";
 import type { ClipPlan } from "@/core/sample/clip";
+import { rastersOf } from "@/core/sample/rasters";
 import type { Scene } from "@/core/scene";
 import { bleedEdges } from "./bleed";
 import { writeTo } from "./ffmpeg";
 import { FramePainter } from "./frame";
-import type { NodeHost } from "./node-host";
+import { NodeHost } from "./node-host";
 
 export interface PaintCount {
   painted: number;
@@ -14,21 +15,25 @@ export interface PaintCount {
 /** Paints the distinct pictures of a clip as they are asked for; one asked for again later is kept until then. */
 export class PaintedFrames {
   readonly count: PaintCount = { painted: 0, paintS: 0 };
+  private readonly host = new NodeHost();
   private readonly painter: FramePainter;
   private readonly kept = new Map<number, Buffer>();
 
   constructor(
     private readonly scene: Scene,
     private readonly plan: ClipPlan,
-    host: NodeHost,
+    private readonly loadPicture: (ref: string) => Promise<Uint8Array>,
   ) {
-    this.painter = new FramePainter(plan.bounds, host);
+    this.painter = new FramePainter(plan.bounds, this.host);
   }
 
   /** Straight-alpha RGBA of a distinct picture. */
-  rgba(picture: number): Buffer {
+  async rgba(picture: number): Promise<Buffer> {
     const start = performance.now();
-    const data = this.painter.rgba(this.scene.sample(this.plan.distinct[picture]!));
+    const sampled = this.scene.sample(this.plan.distinct[picture]!);
+    const { pictures, showsVideo } = this.scene;
+    await this.host.load(showsVideo ? rastersOf(sampled.ops) : pictures, this.loadPicture);
+    const data = this.painter.rgba(sampled);
     this.count.painted += 1;
     this.count.paintS += (performance.now() - start) / 1000;
     return data;
@@ -47,7 +52,7 @@ export class PaintedFrames {
       if (signal?.aborted || stream.destroyed) return;
       let data = this.kept.get(picture);
       if (!data) {
-        data = this.rgba(picture);
+        data = await this.rgba(picture);
         bleedEdges(data, this.plan.bounds.width, this.plan.bounds.height);
       }
       const left = uses.get(picture)! - 1;

@@ -9,9 +9,10 @@ import { box, designWith, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 import { fontBook, loadFace } from "./fonts";
-import { NodeHost } from "./node-host";
 import { PaintedFrames } from "./painted";
 import { proveClip } from "./proof";
+
+const noPictures = async () => Promise.reject(new Error("no pictures here"));
 
 jest.setTimeout(120_000);
 
@@ -39,8 +40,7 @@ let file: string;
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), "rubrick-proof-"));
   file = join(folder, "clip.webm");
-  const loadPicture = async () => Promise.reject(new Error("no pictures here"));
-  const made = await makeClip({ scene: request("Ada Fernsby"), output, loadPicture, folder, file });
+  const made = await makeClip({ scene: request("Ada Fernsby"), output, loadPicture: noPictures, folder, file });
   expect(made.proof).toMatchObject({ passed: true, faults: [] });
 });
 afterAll(() => rm(folder, { recursive: true }));
@@ -52,7 +52,7 @@ async function proveAs(
   changes: { output?: Output; format?: Scene["still"]["format"] } = {},
 ) {
   const plan = planClip(scene.still, scene.table, (changes.output ?? output).fps);
-  const frames = new PaintedFrames(scene, plan, new NodeHost());
+  const frames = new PaintedFrames(scene, plan, noPictures);
   const format = changes.format ?? scene.still.format;
   const job = { file: path, format, plan, table: scene.table, output: changes.output ?? output };
   return proveClip(job, frames);

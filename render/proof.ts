@@ -130,18 +130,19 @@ async function compare(job: ProofJob, frames: PaintedFrames, chosen: readonly nu
   let alphaMin = 255;
   let alphaMax = 0;
   let paintedMax = 0;
-  const results = chosen.slice(0, there).map((frame, i) => {
+  const results: ({ frame: number } & ReturnType<typeof difference>)[] = [];
+  for (const [i, frame] of chosen.slice(0, there).entries()) {
     const actual = decoded.subarray(i * frameBytes, (i + 1) * frameBytes);
     const under = ground?.subarray(i * frameBytes, (i + 1) * frameBytes);
-    const painted = frames.rgba(plan.frames[frame]!);
+    const painted = await frames.rgba(plan.frames[frame]!);
     for (let at = 3; at < actual.length; at += 4) {
       const alpha = actual[at]!;
       if (alpha < alphaMin) alphaMin = alpha;
       if (alpha > alphaMax) alphaMax = alpha;
     }
     for (let at = 3; at < painted.length; at += 4) if (painted[at]! > paintedMax) paintedMax = painted[at]!;
-    return { frame, ...difference(actual, under, painted, job) };
-  });
+    results.push({ frame, ...difference(actual, under, painted, job) });
+  }
   return {
     count,
     instants: results,

@@ -1,4 +1,5 @@
 import { pixelBounds, opsBounds } from "@/core/sample/bounds";
+import { rastersOf } from "@/core/sample/rasters";
 import { clipBounds } from "@/core/sample/clip";
 import { prepareScene, type SceneRequest } from "@/core/scene";
 import type { Fps } from "@/core/document/fps";
@@ -16,6 +17,7 @@ export interface FrameRequest {
   readonly widthPx?: number | undefined;
   /** CSS colour below it; see-through unless given. */
   readonly ground?: string | undefined;
+  /** Bytes of a picture by content hash, of a video's frame by hash and number. */
   readonly loadPicture: (hash: string) => Promise<Uint8Array>;
 }
 
@@ -23,10 +25,10 @@ export interface FrameRequest {
 export async function makeFrame(request: FrameRequest): Promise<Buffer> {
   const scene = await prepareScene({ ...request.scene, fps: request.inClip }, fontBook(), loadFace);
   const host = new NodeHost();
-  for (const hash of scene.pictures) await host.addPicture(hash, await request.loadPicture(hash));
   const picture = scene.sample(request.timeS ?? scene.posterS);
   const bounds = request.inClip
     ? clipBounds(scene.still, scene.table, request.inClip)
     : pixelBounds(opsBounds(picture.ops), scene.still.format);
+  await host.load(rastersOf(picture.ops), request.loadPicture);
   return new FramePainter(bounds, host).png(picture, request);
 }

@@ -1,4 +1,5 @@
-import { readFile, rm } from "node:fs/promises";
+import { loadRaster } from "@/server/files/rasters";
+import { rm } from "node:fs/promises";
 import { join } from "node:path";
 import { fileEnding } from "@/core/document/output";
 import { IssueError } from "@/core/issue";
@@ -81,7 +82,7 @@ async function render(
     folder,
     file,
     signal,
-    loadPicture: (hash) => readFile(storedPath(hash)),
+    loadPicture: loadRaster,
     progress: (done, total) => {
       progress.framesDone = done;
       progress.framesTotal = total;

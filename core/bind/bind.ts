@@ -17,7 +17,7 @@ export interface BindOptions {
 /** The text, role or mark a field stands for with these values. */
 export function valueOf(field: Field, values: Values, samples: boolean): string {
   const value = values.fields[field.id] ?? field.default;
-  if (field.kind === "picture") return value || (samples ? (field.sample ?? "") : "");
+  if (field.kind === "picture" || field.kind === "video") return value || (samples ? (field.sample ?? "") : "");
   if (field.kind !== "line") return value;
   return value.trim() === "" && samples && field.required ? field.sample : value.trim();
 }
@@ -35,6 +35,8 @@ function propertyValue(field: Field, drive: Drive, value: string, house: House):
       return `mark:${value}`;
     case "picture":
       return value === "" ? "" : `picture:${value}`;
+    case "video":
+      return value === "" ? "" : `video:${value}`;
     case "account": {
       const account = house.accounts.find((entry) => entry.id === value);
       if (!account) throw new IssueError({ code: "account_unknown", layer: drive.layer, account: value });
@@ -179,6 +181,12 @@ function bindMedia(reference: string, layer: string, house: House, colours: Colo
     const picture = house.pictures.find((entry) => entry.id === id);
     if (!picture) throw new IssueError({ code: "picture_unknown", layer, picture: id });
     return { kind: "raster", hash: picture.hash, width: picture.width, height: picture.height };
+  }
+  if (reference.startsWith("video:")) {
+    const video = house.videos.find((entry) => entry.id === id);
+    if (!video) throw new IssueError({ code: "video_unknown", layer, video: id });
+    const { hash, width, height, fps, frames } = video;
+    return { kind: "raster", hash, width, height, clip: { fps, frames } };
   }
   const drawing = house.marks.find((mark) => mark.id === id)?.drawing;
   if (!drawing) throw new IssueError({ code: "mark_unknown", layer, mark: id });

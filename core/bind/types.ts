@@ -2,6 +2,7 @@ import type { Stroke } from "../document/colour";
 import type { Design, MotionBlur } from "../document/design";
 import type { Ease } from "../document/ease";
 import type { Finish } from "../document/finish";
+import type { Fps } from "../document/fps";
 import type { Format } from "../document/format";
 import type { KeyTime } from "../document/keys";
 import type { Layer } from "../document/layer";
@@ -42,7 +43,14 @@ export type BoundMedia =
       readonly height: number;
       readonly shapes: readonly { readonly d: string; readonly colour: Rgba }[];
     }
-  | { readonly kind: "raster"; readonly hash: string; readonly width: number; readonly height: number }
+  | {
+      readonly kind: "raster";
+      readonly hash: string;
+      readonly width: number;
+      readonly height: number;
+      /** Of a video: its rate and number of frames. */
+      readonly clip?: { readonly fps: Fps; readonly frames: number };
+    }
   | { readonly kind: "none" };
 
 type Of<K extends Layer["kind"]> = Extract<Layer, { kind: K }>;

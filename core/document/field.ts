@@ -63,6 +63,17 @@ export const PictureField = z
   })
   .describe("Slot: one of the house's pictures");
 
+export const VideoField = z
+  .strictObject({
+    kind: z.literal("video"),
+    ...base,
+    choices: z.array(Id).min(1).max(256).describe("Videos on offer"),
+    required: z.boolean().default(false),
+    default: z.union([Id, z.literal("")]).default(""),
+    sample: Id.optional().describe("Shown until one is chosen"),
+  })
+  .describe("Slot: one of the house's videos");
+
 export const AccountField = z
   .strictObject({
     kind: z.literal("account"),
@@ -73,6 +84,6 @@ export const AccountField = z
   .describe("One of the brand's accounts");
 
 export const Field = z
-  .discriminatedUnion("kind", [LineField, ColourField, MarkField, PictureField, AccountField])
+  .discriminatedUnion("kind", [LineField, ColourField, MarkField, PictureField, VideoField, AccountField])
   .describe("What a filler may change");
 export type Field = z.infer<typeof Field>;

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Format, standardFormats } from "./format";
-import { HousePicture } from "./media";
+import { HousePicture, HouseVideo } from "./media";
 import { TypeStyle } from "./text";
 import { Id, Name } from "./units";
 import { Mark } from "./vector";
@@ -29,6 +29,7 @@ export const House = z
     types: z.array(z.strictObject({ id: Id, name: Name, style: TypeStyle })).max(64),
     marks: z.array(Mark).max(256),
     pictures: z.array(HousePicture).max(1000).default([]),
+    videos: z.array(HouseVideo).max(1000).default([]),
     accounts: z.array(Account).max(64).default([]),
     formats: z
       .array(Format)

@@ -12,6 +12,14 @@ export const KeyTime = z
     z
       .strictObject({ anchor: z.literal("stay"), share: z.number().min(0).max(1), gap: SignedSeconds.default(0) })
       .describe("A share of the time between arriving and leaving"),
+    z
+      .strictObject({
+        anchor: z.literal("video"),
+        layer: Id.describe("A picture layer that shows a video"),
+        edge: z.enum(["start", "end"]).describe("When it begins, or shows its last frame"),
+        gap: SignedSeconds.default(0),
+      })
+      .describe("By a video that plays in a slot"),
   ])
   .describe("Instant");
 export type KeyTime = z.infer<typeof KeyTime>;

@@ -4,7 +4,7 @@ import { Finish } from "./finish";
 import { KeyTrack, Meter, Timer } from "./keys";
 import { Link } from "./link";
 import { Liquid, look, Matte } from "./look";
-import { Framing, MediaRef } from "./media";
+import { Framing, MediaRef, Playback } from "./media";
 import { Move } from "./move";
 import { Place, SizeAxis } from "./place";
 import { shapeProperties, type ShapeKind } from "./shapes";
@@ -82,8 +82,14 @@ export const TextLayer = z
   .describe("Text");
 
 export const PictureLayer = z
-  .strictObject({ kind: z.literal("picture"), ...base, media: MediaRef, framing: Framing.default(Framing.parse({})) })
-  .describe("A mark or an uploaded picture");
+  .strictObject({
+    kind: z.literal("picture"),
+    ...base,
+    media: MediaRef,
+    framing: Framing.default(Framing.parse({})),
+    playback: Playback.default(Playback.parse({})),
+  })
+  .describe("A mark, an uploaded picture or a video");
 
 export const GroupLayer = z
   .strictObject({

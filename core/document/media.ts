@@ -1,11 +1,13 @@
 import { z } from "zod";
+import { Fps } from "./fps";
+import { KeyTime } from "./keys";
 import { Anchor, Degrees, Id, Name } from "./units";
 
-/** A picture to show: a mark or a picture of the house style, or nothing yet. */
+/** A picture to show: a mark, a picture or a video of the house style, or nothing yet. */
 export const MediaRef = z
   .string()
-  .regex(/^(|(mark|picture):[a-z0-9][a-z0-9-]{0,39})$/, "mark:<id>, picture:<id> or nothing")
-  .describe("mark:<id>, picture:<id>, or nothing yet");
+  .regex(/^(|(mark|picture|video):[a-z0-9][a-z0-9-]{0,39})$/, "mark:<id>, picture:<id>, video:<id> or nothing")
+  .describe("mark:<id>, picture:<id>, video:<id>, or nothing yet");
 
 /** A photograph or drawing in the house style, stored by the hash of its content. */
 export const HousePicture = z.strictObject({
@@ -16,6 +18,27 @@ export const HousePicture = z.strictObject({
   height: z.number().int().min(1).max(16384).describe("Pixels"),
 });
 export type HousePicture = z.infer<typeof HousePicture>;
+
+/**
+ * A clip in the house style. It is kept as single frames, which every side shows alike, by the hash of all of them
+ * together.
+ */
+export const HouseVideo = z.strictObject({
+  ...HousePicture.shape,
+  fps: Fps,
+  frames: z.number().int().min(1).max(100000),
+});
+export type HouseVideo = z.infer<typeof HouseVideo>;
+
+export const Playback = z
+  .strictObject({
+    from: z.number().min(0).max(3600).default(0).describe("Second of the video that comes first"),
+    speed: z.number().min(0.1).max(10).default(1),
+    start: KeyTime.default({ anchor: "start", gap: 0 }).describe("When it begins to play; until then it stands still"),
+    atEnd: z.enum(["hold", "again"]).default("hold").describe("Stands at its last frame, or plays again"),
+  })
+  .describe("How a video plays in its slot");
+export type Playback = z.infer<typeof Playback>;
 
 export const Framing = z
   .strictObject({

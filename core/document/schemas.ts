@@ -9,7 +9,7 @@ import { Account, House } from "./house";
 import { Layer } from "./layer";
 import { Link, LinkSource } from "./link";
 import { Gleam, Liquid, Matte, OuterGlow, Shadow, Trail } from "./look";
-import { Framing, HousePicture, MediaRef } from "./media";
+import { Framing, HousePicture, HouseVideo, MediaRef, Playback } from "./media";
 import { Ease } from "./ease";
 import { KeyTime, KeyTrack, Meter, Timer } from "./keys";
 import { Distance, From, Loop, Move, Split, Start } from "./move";
@@ -39,6 +39,7 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   Stretch,
   "Media reference": MediaRef,
   Framing,
+  Playback,
   Matte,
   Link,
   "Link source": LinkSource,
@@ -69,6 +70,7 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   Mark,
   Account,
   "House picture": HousePicture,
+  "House video": HouseVideo,
   Vector,
   Output,
   "Frame rate": Fps,

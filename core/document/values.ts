@@ -56,7 +56,7 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
   for (const field of design.fields) {
     const value = values.fields[field.id];
     if (field.kind === "line") faults.push(...lineFaults(field, value ?? field.default));
-    else if (field.kind === "picture" && !(value ?? field.default)) {
+    else if ((field.kind === "picture" || field.kind === "video") && !(value ?? field.default)) {
       if (field.required) faults.push({ field: field.id, code: "required", message: `${field.label} is needed.` });
     } else if (value !== undefined && !field.choices.includes(value)) {
       faults.push({ field: field.id, code: "choice", message: `${field.label}: “${value}” is not on offer.` });

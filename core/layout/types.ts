@@ -1,4 +1,4 @@
-import type { BoundLayer, Rgba } from "../bind/types";
+import type { BoundLayer, BoundMedia, Rgba } from "../bind/types";
 import type { MotionBlur } from "../document/design";
 import type { Finish } from "../document/finish";
 import type { Format } from "../document/format";
@@ -27,7 +27,7 @@ export type Content =
       readonly height: number;
       readonly shapes: readonly { readonly path: Path; readonly colour: Rgba }[];
     }
-  | { readonly kind: "raster"; readonly hash: string; readonly width: number; readonly height: number }
+  | Extract<BoundMedia, { kind: "raster" }>
   | { readonly kind: "none" }
   | { readonly kind: "group" };
 

@@ -35,8 +35,8 @@ interface TopLayer {
   readonly blurs: boolean;
 }
 
-function layersAt(still: Still, table: Timetable, timeS: number): TopLayer[] {
-  return new Sampler(new Poses(still, table, timeS), localTime(table, timeS)).top();
+function layersAt(still: Still, table: Timetable, timeS: number, videoS = timeS): TopLayer[] {
+  return new Sampler(new Poses(still, table, timeS, videoS), localTime(table, timeS)).top();
 }
 
 /**
@@ -48,7 +48,7 @@ function exposed(still: Still, table: Timetable, timeS: number, middle: readonly
   const { angle, samples } = still.motionBlur!;
   const instant = (share: number): TopLayer[] => {
     const shift = (angle / 360) * (share - 0.5) * table.frameS;
-    return layersAt(still, table, Math.min(table.lengthS, Math.max(0, timeS + shift)));
+    return layersAt(still, table, Math.min(table.lengthS, Math.max(0, timeS + shift)), timeS);
   };
   const ends = [instant(0.5 / samples), instant(1 - 0.5 / samples)] as const;
   const count = samplesFor(ends, samples);

@@ -6,7 +6,9 @@ import type { Still, StillLayer } from "../layout/types";
 import type { LinkSource } from "../document/link";
 import { isLive, linkValue } from "../link/link";
 import { isMoving, movesAt, togetherOpacity } from "../schedule/instant";
+import { videoFrame } from "../schedule/playback";
 import { timerText } from "../schedule/timer";
+import { frameRef } from "./rasters";
 import type { Timetable } from "../schedule/timetable";
 import { valuesAt, withValues } from "./keyed";
 import { restState, stateOf, type LayerState, type Measures } from "./state";
@@ -35,6 +37,8 @@ export class Poses {
     readonly still: Still,
     private readonly table: Timetable,
     readonly timeS: number,
+    /** The instant whose frames videos show: the same for all instants of one exposure. */
+    private readonly videoS = timeS,
   ) {
     this.byId = new Map(still.layers.map((entry) => [entry.layer.id, entry]));
     this.sides = { width: still.format.width / still.pxPerU, height: still.format.height / still.pxPerU };
@@ -71,7 +75,9 @@ export class Poses {
   /** The layer with what keys, meter and timer give it at this instant. */
   private keyed(rest: StillLayer): { values: ReadonlyMap<string, number | Rgba>; entry: StillLayer } {
     const times = this.table.layers.get(rest.layer.id);
-    if (!times || !(times.keys.length > 0 || times.meter || times.timer)) return { values: none, entry: rest };
+    if (!times || !(times.keys.length > 0 || times.meter || times.timer || times.playback)) {
+      return { values: none, entry: rest };
+    }
     const values = valuesAt(times, this.timeS);
     const layer = withValues(rest.layer, values);
     let { content } = rest;
@@ -83,6 +89,9 @@ export class Poses {
           : undefined;
       const wider = values.get("tracking");
       content = { ...content, ...content.variant(text, typeof wider === "number" ? wider / 100 : 0) };
+    }
+    if (content.kind === "raster" && times.playback) {
+      content = { ...content, hash: frameRef(content.hash, videoFrame(times.playback, this.videoS)) };
     }
     return { values, entry: { ...rest, layer, content } };
   }

@@ -32,7 +32,12 @@ type Corners = { x: number; y: number; width: number; height: number };
 
 function cornerTravel(from: Parameters<typeof apply>[0], to: typeof from, { x, y, width, height }: Corners): number {
   let furthest = 0;
-  for (const [cx, cy] of [[x, y], [x + width, y], [x, y + height], [x + width, y + height]] as const) {
+  for (const [cx, cy] of [
+    [x, y],
+    [x + width, y],
+    [x, y + height],
+    [x + width, y + height],
+  ] as const) {
     const [ax, ay] = apply(from, cx, cy);
     const [bx, by] = apply(to, cx, cy);
     furthest = Math.max(furthest, Math.hypot(bx - ax, by - ay));

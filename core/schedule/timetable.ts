@@ -9,6 +9,7 @@ import { expandMove, type ExpandedMove } from "../motion/expand";
 import { partsOf, ranksOf } from "../type/parts";
 import { cyclesIn, type Cycles } from "./cycles";
 import { liveness, longestLag } from "./liveness";
+import { timedPlayback, type TimedPlayback } from "./playback";
 
 /** When each part of a text starts and how long it takes, in seconds after the move's own start. */
 export interface PartTimes {
@@ -52,6 +53,7 @@ export interface LayerTimes {
   readonly keys: readonly TimedKeys[];
   readonly meter: TimedMeter | undefined;
   readonly timer: { readonly startS: number; readonly endS: number } | undefined;
+  readonly playback: TimedPlayback | undefined;
 }
 
 /** When everything happens in a clip of one length. */
@@ -106,13 +108,21 @@ export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 
   const leaveS = Math.max(mirrored, ownLeaveS, together);
   const squeeze = squeezeOf(arriveS + leaveS, bound.minStay, lengthS);
   const stay = [arriveS * squeeze, lengthS - leaveS * squeeze] as const;
-  const clip = { lengthS, lastS: Math.max(0, lengthS - frameS), stay, cues: bound.cues };
+  const videos = new Map<string, TimedPlayback>();
+  const clip = { lengthS, lastS: Math.max(0, lengthS - frameS), frameS, stay, cues: bound.cues, videos };
+  for (const entry of still.layers) {
+    const played = timedPlayback(entry, (at) => instantOf(at, clip, entry.layer.id));
+    if (played) videos.set(entry.layer.id, played);
+  }
   const layers = new Map(still.layers.map((entry) => [entry.layer.id, layerTimes(entry, times, clip)]));
   const cycles = [...layers.values()].flatMap((layer) => layer.stay.flatMap((move) => move.cycles ?? []));
   return {
     ...{ lengthS, frameS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, togetherS: together, squeeze, layers },
     ...liveness(still),
-    loops: cycles.filter(({ count }) => count > 0).map(({ fromS, untilS }) => [fromS, untilS] as const),
+    loops: [
+      ...cycles.filter(({ count }) => count > 0).map(({ fromS, untilS }) => [fromS, untilS] as const),
+      ...[...videos.values()].map(({ startS, endS, again }) => [startS, again ? lengthS : endS + frameS] as const),
+    ],
     issues: squeeze < 1 ? [{ code: "clip_too_short", factor: squeeze }] : [],
   };
 }
@@ -120,6 +130,8 @@ export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 
 interface Clip {
   readonly lengthS: number;
   readonly lastS: number;
+  readonly frameS: number;
+  readonly videos: ReadonlyMap<string, TimedPlayback>;
   readonly stay: readonly [number, number];
   readonly cues: ReadonlyMap<string, number>;
 }
@@ -146,10 +158,11 @@ function layerTimes({ layer }: StillLayer, times: ReadonlyMap<string, TimedMove>
     }),
     meter: layer.meter && { ...layer.meter, ...span(layer.meter) },
     timer: layer.kind === "text" && layer.timer ? span(layer.timer) : undefined,
+    playback: clip.videos.get(layer.id),
   };
 }
 
-function instantOf(at: KeyTime, { lastS, stay, cues }: Clip, layer: string): number {
+function instantOf(at: KeyTime, { lastS, frameS, stay, cues, videos }: Clip, layer: string): number {
   switch (at.anchor) {
     case "start":
       return at.gap;
@@ -159,6 +172,12 @@ function instantOf(at: KeyTime, { lastS, stay, cues }: Clip, layer: string): num
       return stay[0] + (stay[1] - stay[0]) * at.share + at.gap;
     case "cue":
       return cueTime(cues, at.cue, layer) + at.gap;
+    case "video": {
+      const video = videos.get(at.layer);
+      if (!video) throw new IssueError({ code: "video_unknown", layer, video: at.layer });
+      // Full at the last frame of the video, or of the clip where that ends first.
+      return (at.edge === "start" ? video.startS : Math.min(lastS, video.endS - frameS)) + at.gap;
+    }
   }
 }
 

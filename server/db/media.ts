@@ -1,9 +1,12 @@
 import type { Db } from "./connection";
 
+/** A video as single frames in one file. */
+export const framesMime = "application/x-rubrick-frames";
+
 export interface Media {
   readonly hash: string;
   readonly name: string;
-  readonly kind: "picture" | "video" | "sound" | "font";
+  readonly kind: "picture" | "video" | "sound" | "font" | "frames";
   readonly mime: string;
   readonly bytes: number;
   readonly width: number | null;

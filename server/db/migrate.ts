@@ -1,8 +1,9 @@
 import type { Db } from "./connection";
 import * as first from "./migrations/001-first";
+import * as drafts from "./migrations/002-drafts";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first];
+const migrations = [first, drafts];
 
 const source = {
   getMigrations: async () => migrations,

@@ -10,17 +10,21 @@ export interface SentFile {
   readonly saveAs?: string;
 }
 
-/** Streams a stored file, whole or the range a player asks for. */
-export async function sendFile(request: Request, file: SentFile): Promise<Response> {
-  if (!(await isStored(file.hash))) throw notFound("file");
-  const headers = new Headers({
-    "Content-Type": file.mime,
-    "Accept-Ranges": "bytes",
-    ETag: `"${file.hash}"`,
+/** Headers of what never changes under its address, and is never run as a page. */
+export const lasting = (mime: string): Headers =>
+  new Headers({
+    "Content-Type": mime,
     "Cache-Control": "private, max-age=31536000, immutable",
     "X-Content-Type-Options": "nosniff",
     "Content-Security-Policy": "default-src 'none'; sandbox",
   });
+
+/** Streams a stored file, whole or the range a player asks for. */
+export async function sendFile(request: Request, file: SentFile): Promise<Response> {
+  if (!(await isStored(file.hash))) throw notFound("file");
+  const headers = lasting(file.mime);
+  headers.set("Accept-Ranges", "bytes");
+  headers.set("ETag", `"${file.hash}"`);
   if (file.saveAs) {
     const plain = file.saveAs.replace(/[^A-Za-z0-9._-]/g, "-");
     headers.set(

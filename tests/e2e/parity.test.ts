@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
 import type { Browser, Page, WebWorker } from "puppeteer-core";
+import { rastersOf } from "@/core/sample/rasters";
 import { planClip } from "@/core/sample/clip";
 import { sampleValues } from "@/core/document/values";
 import { prepareScene, type SceneRequest } from "@/core/scene";
@@ -50,7 +51,6 @@ const fps = { num: 30, den: 1 };
 async function differences(request: Omit<SceneRequest, "format">, format: string, instants: readonly number[]) {
   const scene = await prepareScene({ ...request, format, fps }, fontBook(), loadFace);
   const host = new NodeHost();
-  for (const hash of scene.pictures) await host.addPicture(hash, await loadDemoPicture(hash));
   const plan = planClip(scene.still, scene.table, fps);
   const painter = new FramePainter(plan.bounds, host);
   expect((await ask({ kind: "prepare", stage: "parity", request, formats: [format], fps })).kind).toBe("prepared");
@@ -58,7 +58,9 @@ async function differences(request: Omit<SceneRequest, "format">, format: string
   for (const timeS of instants) {
     const seen = await ask({ kind: "pixels", stage: "parity", format, timeS });
     expect(seen.bounds).toEqual(plan.bounds);
-    const here = painter.rgba(scene.sample(timeS));
+    const picture = scene.sample(timeS);
+    await host.load(rastersOf(picture.ops), loadDemoPicture);
+    const here = painter.rgba(picture);
     const there = Buffer.from(seen.rgba!, "base64");
     if (!here.equals(there)) found.push({ timeS, ...compared(here, there) });
   }

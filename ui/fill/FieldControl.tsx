@@ -149,6 +149,12 @@ function specimen(field: Exclude<Field, { kind: "line" }>, choice: string, house
       const shown = picture && <img className="choice__picture" src={`/api/media/${picture.hash}`} alt="" />;
       return { label: picture?.name ?? choice, picture: shown };
     }
+    case "video": {
+      const video = house.videos.find((entry) => entry.id === choice);
+      // eslint-disable-next-line @next/next/no-img-element -- a small stored frame, served by us as it is
+      const shown = video && <img className="choice__picture" src={`/api/media/${video.hash}/frames/0`} alt="" />;
+      return { label: video?.name ?? choice, picture: shown };
+    }
     case "account": {
       const account = house.accounts.find((entry) => entry.id === choice);
       const mark = house.marks.find((entry) => entry.id === account?.mark);

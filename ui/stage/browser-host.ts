@@ -1,5 +1,6 @@
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
 import { PictureLevels } from "@/core/paint/levels";
+import { Rasters } from "@/core/paint/rasters";
 import { SurfacePool } from "@/core/paint/pool";
 
 /** Kept for the next frame: each of four formats needs a few sizes. */
@@ -9,12 +10,13 @@ const mostFree = 32;
 export class BrowserHost implements PaintHost {
   private readonly pool = new SurfacePool(newSurface, mostFree);
   private readonly wholes = new Map<string, Surface>();
-  private readonly pictures = new Map<string, PictureLevels>();
+  private readonly rasters = new Rasters();
 
-  async addPicture(hash: string, load: () => Promise<Blob>): Promise<void> {
-    if (this.pictures.has(hash)) return;
-    const image = await createImageBitmap(await load(), { colorSpaceConversion: "none" });
-    this.pictures.set(hash, new PictureLevels(this, image, image.width, image.height));
+  load(ref: string, blobOf: (ref: string) => Promise<Blob>): Promise<void> {
+    return this.rasters.ensure(ref, async () => {
+      const image = await createImageBitmap(await blobOf(ref), { colorSpaceConversion: "none" });
+      return new PictureLevels(this, image, image.width, image.height);
+    });
   }
 
   newPath(): PathLike {
@@ -42,9 +44,7 @@ export class BrowserHost implements PaintHost {
   }
 
   picture(hash: string): PictureLevels {
-    const picture = this.pictures.get(hash);
-    if (!picture) throw new Error(`picture ${hash} was not loaded`);
-    return picture;
+    return this.rasters.get(hash);
   }
 }
 

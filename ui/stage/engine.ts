@@ -3,6 +3,8 @@ import type { Fps } from "@/core/document/fps";
 import type { Box } from "@/core/geometry/box";
 import { paint } from "@/core/paint/paint";
 import { clipBounds } from "@/core/sample/clip";
+import { frameRef, parseFrameRef, rastersOf } from "@/core/sample/rasters";
+import type { Picture } from "@/core/sample/types";
 import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
 import { bundledFonts } from "@/core/type/catalogue";
 import { FontBook } from "@/core/type/font-book";
@@ -24,6 +26,7 @@ interface Shown extends Take {
 /** Sides of light takes are multiples of this share of the format, so that a window may be resized cheaply. */
 const lightSteps = 24;
 const lightSamples = 3;
+const framesAhead = 6;
 
 type PaintMessage = Extract<ToWorker, { kind: "paint" }>;
 
@@ -80,11 +83,28 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   };
 }
 
+const fetchRaster = async (ref: string): Promise<Blob> => {
+  const { hash, frame } = parseFrameRef(ref) ?? { hash: ref };
+  return (await fetchBytes(`/api/media/${hash}${frame === undefined ? "" : `/frames/${frame}`}`)).blob();
+};
+
+/** Loads the frames of videos that a picture shows, and asks for the ones that come next. */
+async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
+  if (!scene.showsVideo) return;
+  const refs = [...rastersOf(picture.ops)];
+  await Promise.all(refs.map((ref) => host.load(ref, fetchRaster)));
+  for (const ref of refs) {
+    const now = parseFrameRef(ref);
+    for (let ahead = 1; now && ahead <= framesAhead; ahead++) {
+      // A frame after the last one is simply not there.
+      host.load(frameRef(now.hash, now.frame + ahead), fetchRaster).catch(() => undefined);
+    }
+  }
+}
+
 async function takeOf(request: SceneRequest & { fps: Fps }): Promise<Take> {
   const scene = await prepareScene(request, book, loadFace);
-  for (const hash of scene.pictures) {
-    await host.addPicture(hash, async () => (await fetchBytes(`/api/media/${hash}`)).blob());
-  }
+  await Promise.all(scene.pictures.map((hash) => host.load(hash, fetchRaster)));
   return { scene, bounds: clipBounds(scene.still, scene.table, request.fps) };
 }
 
@@ -96,8 +116,8 @@ async function paintAll(message: PaintMessage): Promise<Answer> {
     const share = Math.ceil(scale * lightSteps) / lightSteps;
     const frame =
       message.light && share < 1
-        ? paintTake(shown, await lightTake(shown, share), message, share)
-        : paintTake(shown, shown, message, 1, scale);
+        ? await paintTake(shown, await lightTake(shown, share), message, share)
+        : await paintTake(shown, shown, message, 1, scale);
     if (frame) frames.push(frame);
   }
   return { kind: "painted", frames };
@@ -123,15 +143,16 @@ async function lightTake(shown: Shown, share: number): Promise<Take> {
 }
 
 /** Paints one format's picture unless it is the one shown already. `share` is the take's size in formats. */
-function paintTake(
+async function paintTake(
   shown: Shown,
   { scene, bounds }: Take,
   { timeS, afresh }: PaintMessage,
   share: number,
   scale = 1,
-): PaintedFrame | undefined {
+): Promise<PaintedFrame | undefined> {
   const picture = scene.sample(timeS);
   if (!afresh && picture.key === shown.paintedKey) return undefined;
+  await loadVideo(scene, picture);
   const surface = host.whole(bounds.width, bounds.height);
   paint(picture, bounds, surface.context, host);
   shown.paintedKey = picture.key;
@@ -162,12 +183,14 @@ function bitmapAt(canvas: OffscreenCanvas, scale: number): ImageBitmap {
 }
 
 /** The very bytes of a picture, for comparing with the ones painted elsewhere. */
-function pixels({ stage, format, timeS }: Extract<ToWorker, { kind: "pixels" }>): Answer {
+async function pixels({ stage, format, timeS }: Extract<ToWorker, { kind: "pixels" }>): Promise<Answer> {
   const shown = stages.get(stage)?.get(format);
   if (!shown) throw new Error(`${stage} has no format ${format}`);
   const { width, height } = shown.bounds;
   const surface = host.whole(width, height);
-  paint(shown.scene.sample(timeS), shown.bounds, surface.context, host);
+  const picture = shown.scene.sample(timeS);
+  await loadVideo(shown.scene, picture);
+  paint(picture, shown.bounds, surface.context, host);
   const context = (surface.canvas as OffscreenCanvas).getContext("2d")!;
   const rgba = context.getImageData(0, 0, width, height).data.buffer as ArrayBuffer;
   return { kind: "pixels", bounds: shown.bounds, rgba };

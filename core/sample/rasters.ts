@@ -1,0 +1,23 @@
+import type { PaintOp } from "./types";
+
+/** How a frame of a video is named where a picture's hash stands. */
+export const frameRef = (hash: string, frame: number): string => `${hash}/${frame}`;
+
+/** The hash and the frame of such a name; undefined for a picture. */
+export function parseFrameRef(ref: string): { hash: string; frame: number } | undefined {
+  const [hash, frame] = ref.split("/");
+  return frame === undefined ? undefined : { hash: hash!, frame: Number(frame) };
+}
+
+/** What must be loaded before these steps can be painted: hashes of pictures and names of frames. */
+export function rastersOf(ops: readonly PaintOp[], found = new Set<string>()): ReadonlySet<string> {
+  for (const op of ops) {
+    if (op.kind === "picture") found.add(op.hash);
+    else if (op.kind === "mean") for (const sample of op.samples) rastersOf(sample, found);
+    else if (op.kind === "layer") {
+      rastersOf(op.ops, found);
+      for (const matte of op.mattes) rastersOf(matte.ops, found);
+    }
+  }
+  return found;
+}
