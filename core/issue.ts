@@ -20,6 +20,8 @@ export type Issue =
   | { code: "text_cut"; layer: string }
   | { code: "outside_safe"; layer: string }
   | { code: "in_keep_clear"; layer: string; zone: string }
+  | { code: "contrast_low"; layer: string; ratio: number; needed: number }
+  | { code: "media_small"; layer: string; times: number }
   | { code: "clip_too_short"; factor: number }
   | { code: "format_unknown"; format: string };
 

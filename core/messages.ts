@@ -44,6 +44,10 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `The text of “${nameOf(issue.layer)}” reaches outside the safe area. Shorten it.`;
     case "in_keep_clear":
       return `The text of “${nameOf(issue.layer)}” stands where an app shows its own things (${issue.zone}). Shorten it.`;
+    case "contrast_low":
+      return `“${nameOf(issue.layer)}” is hard to read on what is behind it: contrast ${issue.ratio.toFixed(1)}, ${issue.needed} is needed. Choose another colour.`;
+    case "media_small":
+      return `The picture in “${nameOf(issue.layer)}” is enlarged ${issue.times.toFixed(1)} times and will look soft. Use a larger one.`;
     case "clip_too_short":
       return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
     case "format_unknown":

@@ -10,7 +10,7 @@ import { newId } from "@/server/db/ids";
 import { addMedia, framesMime, type Media } from "@/server/db/media";
 import { addMember } from "@/server/db/members";
 import { addOutput } from "@/server/db/outputs";
-import { addDesign } from "@/server/db/releases";
+import { addDesign } from "@/server/db/designs";
 import { makeWorkFolder, storeFile } from "@/server/files/storage";
 import { designIds, readDesign } from "./designs";
 import { footageSeconds, makeFootage } from "./footage";
@@ -47,8 +47,8 @@ export async function seed(db: Db): Promise<boolean> {
     // The shelf shows the newest first.
     for (const id of [...designIds].reverse()) {
       const design = readDesign(id);
-      await addDesign(trx, design);
-      await publish(trx, design, house, ids.get("designer")!);
+      await addDesign(trx, design, ids.get("designer"));
+      await publish(trx, { document: design, house, memberId: ids.get("designer")!, accepted: [] });
     }
     // Last, because an empty house means an empty world.
     await addHouse(trx, house);

@@ -21,6 +21,7 @@ const base = {
   name: Name,
   in: Id.optional().describe("The group it belongs to"),
   hidden: z.boolean().default(false),
+  locked: z.boolean().default(false).describe("Kept from being moved or changed by hand on the stage"),
   matteOnly: z.boolean().default(false).describe("Not drawn itself, but there for others to be tied to or matted by"),
   opacity: Share.default(1),
   turn: Degrees.default(0),

@@ -24,6 +24,8 @@ export interface Call<Body, Query> {
 interface Shape<Body, Query> {
   readonly body?: z.ZodType<Body>;
   readonly query?: z.ZodType<Query>;
+  /** Takes whole documents, not only forms. */
+  readonly large?: boolean;
 }
 
 type Context = { params: Promise<Record<string, string | string[]> | undefined> };
@@ -31,6 +33,7 @@ export type RouteHandler = ((request: Request, context: Context) => Promise<Resp
 
 /** Largest request body that is read into memory, in bytes. */
 const mostBytes = 256 * 1024;
+const mostLargeBytes = 8 * 1024 * 1024;
 
 /**
  * The one way in: checks origin, session, role and input, then calls the use case. What it returns is answered as
@@ -55,7 +58,9 @@ export function handler<Body = undefined, Query = undefined>(
         Object.entries((await context.params) ?? {}).map(([key, value]) => [key, String(value)]),
       );
       const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
-      const body = shape.body ? parse(shape.body, await readJson(request)) : undefined;
+      const body = shape.body
+        ? parse(shape.body, await readJson(request, shape.large ? mostLargeBytes : mostBytes))
+        : undefined;
       const answer = await run({
         request,
         member: member as Member,
@@ -80,13 +85,13 @@ function checkOrigin(request: Request): void {
   }
 }
 
-async function readJson(request: Request): Promise<unknown> {
-  if (Number(request.headers.get("content-length") ?? 0) > mostBytes) throw tooLarge();
+async function readJson(request: Request, most: number): Promise<unknown> {
+  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge(most);
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of request.body ?? []) {
     size += chunk.byteLength;
-    if (size > mostBytes) throw tooLarge();
+    if (size > most) throw tooLarge(most);
     chunks.push(chunk);
   }
   try {
@@ -96,7 +101,8 @@ async function readJson(request: Request): Promise<unknown> {
   }
 }
 
-const tooLarge = () => new Refusal(413, "too_large", "The request is larger than 256 KB.");
+const tooLarge = (most: number) =>
+  new Refusal(413, "too_large", `The request is larger than ${Math.round(most / 1024)} KB.`);
 
 function parse<T>(schema: z.ZodType<T>, input: unknown): T {
   const result = schema.safeParse(input);

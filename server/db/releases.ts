@@ -57,14 +57,17 @@ export async function listNewestReleases(db: Db, page: { offset: number; limit: 
   return rows.map((row: Row & { clips: number }) => ({ ...toRelease(row), clips: Number(row.clips) }));
 }
 
-export async function addDesign(db: Db, design: Design): Promise<void> {
-  await db("design").insert({ id: design.id, name: design.name, draft: JSON.stringify(design) });
-}
-
 /** Adds the next release of a design; the caller runs it in a transaction. */
 export async function addRelease(
   db: Db,
-  release: { id: string; designId: string; document: Design; house: House; publishedBy: string },
+  release: {
+    id: string;
+    designId: string;
+    document: Design;
+    house: House;
+    publishedBy: string;
+    accepted: readonly { check: string; reason: string }[];
+  },
 ): Promise<number> {
   const last = await db("design_release").where({ design_id: release.designId }).max("number as number").forUpdate();
   const number = Number(last[0]?.number ?? 0) + 1;
@@ -75,6 +78,7 @@ export async function addRelease(
     document: JSON.stringify(release.document),
     house: JSON.stringify(release.house),
     published_by: release.publishedBy,
+    accepted: JSON.stringify(release.accepted),
   });
   return number;
 }

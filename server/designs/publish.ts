@@ -5,12 +5,25 @@ import type { Db } from "@/server/db/connection";
 import { newId } from "@/server/db/ids";
 import { addRelease } from "@/server/db/releases";
 
+export interface Publication {
+  readonly document: Design;
+  readonly house: House;
+  readonly memberId: string;
+  /** What is known to be wrong and goes out all the same, with the reasons. */
+  readonly accepted: readonly { check: string; reason: string }[];
+}
+
 /** Freezes a design and the house style of this moment as the design's next release. */
-export async function publish(db: Db, document: Design, house: House, memberId: string): Promise<string> {
+export async function publish(
+  db: Db,
+  { document, house, memberId, accepted }: Publication,
+): Promise<{ id: string; number: number }> {
   const id = newId();
-  await db.transaction(async (trx) => {
-    const number = await addRelease(trx, { id, designId: document.id, document, house, publishedBy: memberId });
-    await addAudit(trx, { memberId, action: "release.publish", subject: document.id, detail: { release: id, number } });
+  return db.transaction(async (trx) => {
+    const release = { id, designId: document.id, document, house, publishedBy: memberId, accepted };
+    const number = await addRelease(trx, release);
+    const detail = { release: id, number, accepted };
+    await addAudit(trx, { memberId, action: "release.publish", subject: document.id, detail });
+    return { id, number };
   });
-  return id;
 }

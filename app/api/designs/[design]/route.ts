@@ -1,0 +1,4 @@
+import { handler } from "@/server/auth/handler";
+import { readBench } from "@/server/designs/drafts";
+
+export const GET = handler("designer", {}, ({ params }) => readBench(params.design!));

@@ -1,0 +1,4 @@
+import { handler } from "@/server/auth/handler";
+import { readVersion } from "@/server/designs/drafts";
+
+export const GET = handler("designer", {}, ({ params }) => readVersion(params.design!, params.version!));

@@ -1,0 +1,73 @@
+import { z } from "zod";
+import { Design } from "@/core/document/design";
+import { House } from "@/core/document/house";
+import { Id, Name } from "@/core/document/units";
+import { Revision } from "./patch";
+
+const Tags = z.array(z.string().trim().min(1).max(30)).max(12);
+
+/** A draft as a plate on the designers' shelf. */
+export const DraftCard = z.object({
+  id: z.string(),
+  revision: Revision,
+  document: Design,
+  tags: Tags,
+  archived: z.boolean(),
+  changedAt: z.string(),
+  changedBy: z.string().nullable(),
+  /** Its newest release. */
+  release: z.object({ id: z.string(), number: z.number() }).nullable(),
+  clips: z.number(),
+});
+export type DraftCard = z.infer<typeof DraftCard>;
+
+export const DraftShelf = z.object({
+  drafts: z.array(DraftCard),
+  tags: z.array(z.string()),
+  house: House,
+  page: z.number(),
+  more: z.boolean(),
+});
+export type DraftShelf = z.infer<typeof DraftShelf>;
+
+export const DraftQuery = z.strictObject({
+  page: z.coerce.number().int().min(1).max(100000).default(1),
+  search: z.string().max(80).default(""),
+  tag: z.string().max(30).default(""),
+  archived: z.enum(["yes", "no"]).default("no"),
+});
+
+/** Starts a design: empty, or as a copy of another one's draft. */
+export const NewDesignRequest = z.strictObject({ name: Name, copyOf: Id.optional() });
+export const NewDesign = z.object({ id: z.string() });
+
+export const DesignAboutRequest = z.strictObject({ tags: Tags.optional(), archived: z.boolean().optional() });
+
+/** Everything the bench needs of one draft. */
+export const BenchView = z.object({
+  id: z.string(),
+  revision: Revision,
+  document: Design,
+  house: House,
+  release: z.object({ id: z.string(), number: z.number(), document: Design }).nullable(),
+  footage: z.array(z.object({ hash: z.string(), name: z.string() })),
+});
+export type BenchView = z.infer<typeof BenchView>;
+
+/** Puts a whole document in the place of the draft's; what was there is kept as a version. */
+export const ReplaceRequest = z.strictObject({ revision: Revision, document: Design });
+
+export const VersionView = z.object({ id: z.string(), name: z.string(), by: z.string().nullable(), at: z.string() });
+export type VersionView = z.infer<typeof VersionView>;
+export const Versions = z.object({ versions: z.array(VersionView) });
+export const NewVersionRequest = z.strictObject({ name: Name, document: Design });
+export const VersionDocument = z.object({ document: Design });
+
+/** A finding that may go out all the same, with the reason. */
+export const Accepted = z.strictObject({ check: z.string().max(200), reason: z.string().trim().min(3).max(300) });
+export const PublishRequest = z.strictObject({ revision: Revision, accepted: z.array(Accepted).max(200).default([]) });
+export const Published = z.object({ id: z.string(), number: z.number() });
+
+/** What a refused change is told: the document as it is now. */
+export const Conflict = z.object({ revision: Revision, document: Design, by: z.string().nullable(), at: z.string() });
+export type Conflict = z.infer<typeof Conflict>;

@@ -1,0 +1,17 @@
+import { z } from "zod";
+
+/** One change of a document: a value put, added to, or taken from the place that a path of keys leads to. */
+export const Patch = z.strictObject({
+  op: z.enum(["replace", "add", "remove"]),
+  path: z.array(z.union([z.string().max(100), z.number().int().min(0).max(100000)])).max(40),
+  value: z.json().optional(),
+});
+export type Patch = z.infer<typeof Patch>;
+
+export const Revision = z.number().int().min(1);
+
+/** Changes made on a revision; refused with both versions when the document has moved on since. */
+export const PatchRequest = z.strictObject({ revision: Revision, patches: z.array(Patch).min(1).max(5000) });
+export type PatchRequest = z.infer<typeof PatchRequest>;
+
+export const Saved = z.object({ revision: Revision });

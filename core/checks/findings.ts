@@ -1,0 +1,56 @@
+import type { Design } from "../document/design";
+import type { Issue } from "../issue";
+import { messageOf } from "../messages";
+import type { PaintHost } from "../paint/canvas";
+import type { Scene } from "../scene";
+import { smallMedia } from "./small-media";
+import { textContrast } from "./text-contrast";
+
+export type Severity = "stop" | "warn" | "note";
+
+/** Something found about a design, in one or several formats. Equal ids are the same finding. */
+export interface Finding {
+  readonly id: string;
+  readonly severity: Severity;
+  readonly message: string;
+  readonly layer: string | undefined;
+  readonly formats: readonly string[];
+}
+
+const severities: Partial<Record<Issue["code"], Severity>> = {
+  text_cut: "stop",
+  glyph_missing: "stop",
+  contrast_low: "stop",
+  outside_safe: "warn",
+  in_keep_clear: "warn",
+  media_small: "warn",
+  clip_too_short: "warn",
+};
+
+/** Everything that is computed on a scene: where text stands, how it reads, how large its media are. */
+export const sceneIssues = (scene: Scene, host: PaintHost): Issue[] => [
+  ...scene.issues,
+  ...textContrast(scene, host),
+  ...smallMedia(scene.still),
+];
+
+/** Findings of all formats, the same one in several formats once. */
+export function findingsOf(design: Design, found: readonly { format: string; issues: readonly Issue[] }[]): Finding[] {
+  const nameOf = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;
+  const byId = new Map<string, Finding & { formats: string[] }>();
+  for (const { format, issues } of found) {
+    for (const issue of issues) {
+      const layer = "layer" in issue ? issue.layer : undefined;
+      const id = [issue.code, layer ?? "", "zone" in issue ? issue.zone : ""].join(":");
+      const known = byId.get(id);
+      if (known) {
+        if (!known.formats.includes(format)) known.formats.push(format);
+        continue;
+      }
+      const severity = severities[issue.code] ?? "stop";
+      byId.set(id, { id, severity, message: messageOf(issue, nameOf), layer, formats: [format] });
+    }
+  }
+  const rank = { stop: 0, warn: 1, note: 2 };
+  return [...byId.values()].sort((a, b) => rank[a.severity] - rank[b.severity]);
+}

@@ -1,0 +1,16 @@
+import type { Issue } from "../issue";
+import type { Still } from "../layout/types";
+
+/** A picture may be enlarged this much before it looks soft. */
+const tolerance = 1.25;
+
+/** Pictures and videos that have fewer pixels than the place they fill. */
+export function smallMedia(still: Still): Issue[] {
+  return still.layers.flatMap(({ layer, content, box }): Issue[] => {
+    if (layer.kind !== "picture" || content.kind !== "raster" || layer.matteOnly) return [];
+    const pick = layer.framing.fit === "cover" ? Math.max : Math.min;
+    const fitted = pick(box.width / content.width, box.height / content.height) * layer.framing.scale;
+    const enlarged = fitted * still.pxPerU;
+    return enlarged > tolerance ? [{ code: "media_small", layer: layer.id, times: enlarged }] : [];
+  });
+}

@@ -1,0 +1,41 @@
+import { designVersion, type Design } from "../document/design";
+import type { House } from "../document/house";
+import { Layer } from "../document/layer";
+
+/** An id that reads like a name: lower-case letters, figures and hyphens, or `fallback` where nothing is left. */
+export function idFrom(name: string, fallback = "design"): string {
+  const plain = name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "")
+    .slice(0, 38);
+  return plain === "" ? fallback : plain;
+}
+
+/** The id, or the first of id-2, id-3 … that is not taken. */
+export function freshId(wanted: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(wanted)) return wanted;
+  for (let n = 2; ; n++) {
+    const id = `${wanted.slice(0, 34)}-${n}`;
+    if (!taken.has(id)) return id;
+  }
+}
+
+/** A new design with one panel on the title-safe area, in the house style's first colour and all its formats. */
+export function blankDesign(id: string, name: string, house: House): Design {
+  const panel = Layer.parse({
+    id: "panel",
+    name: "Panel",
+    kind: "rectangle",
+    width: { kind: "fixed", u: 50 },
+    height: { kind: "fixed", u: 16 },
+    place: { at: { x: 0, y: 1 }, on: "title-safe", from: { x: 0, y: 1 } },
+    fill: { kind: "plain", colour: `house:${house.colours[0]!.role}` },
+  });
+  return {
+    ...{ version: designVersion, id, name, about: "", formats: house.formats.map((format) => format.id) },
+    ...{ length: { default: 6, min: 3, max: 20 }, cues: [], leave: "mirror", minStay: 0.8, leavePace: 0.8 },
+    ...{ posterAt: 0.5, seed: 7, layers: [panel], finish: [], locale: "en", fields: [], notes: "" },
+  };
+}

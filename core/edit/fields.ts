@@ -1,0 +1,94 @@
+import type { Design } from "../document/design";
+import { Field } from "../document/field";
+import type { House } from "../document/house";
+import { freshId, idFrom } from "./blank";
+import { readPath } from "./property";
+
+/** Which kind of field can fill a property; undefined where none can. */
+export function fieldKindFor(path: string): Field["kind"] | undefined {
+  if (path === "text") return "line";
+  if (path === "media") return "mark";
+  if (/(^|\.)colour$/.test(path)) return "colour";
+  return undefined;
+}
+
+/** Kinds that may stand in for each other on a property. */
+export function kindsFor(path: string): readonly Field["kind"][] {
+  if (path === "text") return ["line", "account"];
+  if (path === "media") return ["mark", "picture", "video", "account"];
+  if (fieldKindFor(path) === "colour") return ["colour", "account"];
+  return [];
+}
+
+const partOf = (path: string): Field["drives"][number]["part"] =>
+  path === "media" ? "mark" : path === "text" ? "handle" : "ground";
+
+/** A field of this kind with what the house offers, filled with what the layer shows now. */
+function newField(kind: Field["kind"], id: string, label: string, value: string, house: House): Field | undefined {
+  const base = { id, label };
+  const chosen = (ids: readonly string[]) => {
+    const wanted = value.slice(value.indexOf(":") + 1);
+    return { choices: ids, default: ids.includes(wanted) ? wanted : (ids[0] ?? "") };
+  };
+  const choices = {
+    line: [],
+    colour: house.colours.map(({ role }) => role),
+    mark: house.marks.map((mark) => mark.id),
+    picture: house.pictures.map((picture) => picture.id),
+    video: house.videos.map((video) => video.id),
+    account: house.accounts.map((account) => account.id),
+  }[kind];
+  if (kind !== "line" && choices.length === 0) return undefined;
+  const made =
+    kind === "line"
+      ? { ...base, kind, required: true, sample: value || label }
+      : kind === "picture" || kind === "video"
+        ? { ...base, kind, choices, sample: choices[0] }
+        : { ...base, kind, ...chosen(choices) };
+  return Field.parse(made);
+}
+
+/** Lets a new field fill a property; gives the field's id, or undefined when the house has nothing to offer. */
+export function exposeProperty(
+  design: Design,
+  layerId: string,
+  path: string,
+  house: House,
+  kind = fieldKindFor(path),
+): string | undefined {
+  const layer = design.layers.find((entry) => entry.id === layerId);
+  if (!layer || !kind) return undefined;
+  const name = kind === "account" ? "Account" : kind === "colour" ? `${layer.name} colour` : layer.name;
+  const id = freshId(idFrom(name, "field"), new Set(design.fields.map((field) => field.id)));
+  const value = String(readPath(layer, path) ?? "");
+  const field = newField(kind, id, name, value, house);
+  if (!field) return undefined;
+  field.drives = [{ layer: layerId, property: path, ...(kind === "account" ? { part: partOf(path) } : {}) }];
+  design.fields.push(field);
+  return id;
+}
+
+/** The field that fills a property. */
+export const fieldOf = (design: Design, layerId: string, path: string): Field | undefined =>
+  design.fields.find((field) => field.drives.some((drive) => drive.layer === layerId && drive.property === path));
+
+/** Lets an existing field fill this property too, and no other field any more. */
+export function driveBy(design: Design, fieldId: string, layerId: string, path: string): void {
+  stopFilling(design, layerId, path);
+  const field = design.fields.find((entry) => entry.id === fieldId);
+  if (!field || field.drives.length >= 64) return;
+  field.drives.push({ layer: layerId, property: path, ...(field.kind === "account" ? { part: partOf(path) } : {}) });
+}
+
+/** Takes a property out of every field; a field that fills nothing any more stays until it is taken away itself. */
+export function stopFilling(design: Design, layerId: string, path: string): void {
+  for (const field of design.fields) {
+    field.drives = field.drives.filter((drive) => drive.layer !== layerId || drive.property !== path);
+  }
+}
+
+/** Takes a field away, and every condition that asks for it. */
+export function removeField(design: Design, fieldId: string): void {
+  design.fields = design.fields.filter((field) => field.id !== fieldId);
+  for (const layer of design.layers) if (layer.showIf?.field === fieldId) delete layer.showIf;
+}

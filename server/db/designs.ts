@@ -1,0 +1,162 @@
+import type { Design } from "@/core/document/design";
+import { type Db, fromJson } from "./connection";
+import { newId } from "./ids";
+
+export interface Draft {
+  readonly id: string;
+  readonly document: Design;
+  readonly revision: number;
+  readonly tags: readonly string[];
+  readonly archived: boolean;
+  readonly changedAt: Date;
+  /** Name of the member who changed it last. */
+  readonly changedBy: string | null;
+}
+
+type Row = Record<string, unknown>;
+
+const toDraft = (row: Row): Draft => ({
+  id: row.id as string,
+  document: fromJson<Design>(row.draft),
+  revision: row.revision as number,
+  tags: fromJson<string[]>(row.tags),
+  archived: Boolean(row.archived),
+  changedAt: row.changed_at as Date,
+  changedBy: (row.member_name as string | null) ?? null,
+});
+
+const selectDrafts = (db: Db) =>
+  db("design as d").leftJoin("member as m", "m.id", "d.changed_by").select("d.*", "m.name as member_name");
+
+export async function findDraft(db: Db, id: string): Promise<Draft | undefined> {
+  const row = await selectDrafts(db).where("d.id", id).first();
+  return row && toDraft(row);
+}
+
+/** The draft with its row locked until the transaction ends. */
+export async function lockDraft(db: Db, id: string): Promise<Draft | undefined> {
+  const locked = await db("design").where({ id }).forUpdate().first("id");
+  return locked && findDraft(db, id);
+}
+
+export interface DraftRow extends Draft {
+  readonly release: { readonly id: string; readonly number: number } | null;
+  readonly clips: number;
+}
+
+/** Drafts with their newest release, the ones changed last first. `search` looks into names and descriptions. */
+export async function listDrafts(
+  db: Db,
+  wanted: { search: string; tag: string; archived: boolean; offset: number; limit: number },
+): Promise<DraftRow[]> {
+  const newest = db("design_release").select("design_id").max("number as number").groupBy("design_id");
+  const clips = db("export_job as j")
+    .join("design_release as jr", "jr.id", "j.release_id")
+    .count("*")
+    .whereRaw("jr.design_id = d.id and j.state = 'done'");
+  const query = selectDrafts(db)
+    .leftJoin(newest.as("n"), "n.design_id", "d.id")
+    .leftJoin("design_release as r", (join) => join.on("r.design_id", "d.id").andOn("r.number", "n.number"))
+    .select("r.id as release_id", "r.number as release_number", clips.as("clips"))
+    .where("d.archived", wanted.archived)
+    .orderBy([{ column: "d.changed_at", order: "desc" }, "d.id"])
+    .offset(wanted.offset)
+    .limit(wanted.limit);
+  if (wanted.search !== "") {
+    const like = `%${wanted.search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+    query.whereRaw("(d.name like ? or json_value(d.draft, '$.about') like ?)", [like, like]);
+  }
+  if (wanted.tag !== "") query.whereRaw("json_contains(d.tags, json_quote(?))", [wanted.tag]);
+  const rows: Row[] = await query;
+  return rows.map((row) => ({
+    ...toDraft(row),
+    release: row.release_id ? { id: row.release_id as string, number: row.release_number as number } : null,
+    clips: Number(row.clips),
+  }));
+}
+
+/** Every tag in use, in order. */
+export async function listTags(db: Db): Promise<string[]> {
+  const rows: { tags: unknown }[] = await db("design").where({ archived: false }).select("tags");
+  return [...new Set(rows.flatMap(({ tags }) => fromJson<string[]>(tags)))].sort((a, b) => a.localeCompare(b));
+}
+
+export async function addDesign(db: Db, design: Design, memberId?: string): Promise<void> {
+  await db("design").insert({
+    id: design.id,
+    name: design.name,
+    draft: JSON.stringify(design),
+    changed_by: memberId ?? null,
+  });
+}
+
+/** Puts a new state in the place of `revision`; false when the draft has moved on. */
+export async function saveDraft(
+  db: Db,
+  { id, revision, document, memberId }: { id: string; revision: number; document: Design; memberId: string },
+): Promise<boolean> {
+  const changed = await db("design")
+    .where({ id, revision })
+    .update({
+      draft: JSON.stringify(document),
+      name: document.name,
+      revision: revision + 1,
+      changed_by: memberId,
+      changed_at: db.fn.now(3),
+    });
+  return changed === 1;
+}
+
+export async function describeDesign(
+  db: Db,
+  id: string,
+  { tags, archived }: { tags?: readonly string[] | undefined; archived?: boolean | undefined },
+): Promise<void> {
+  const change: Row = {};
+  if (tags) change.tags = JSON.stringify(tags);
+  if (archived !== undefined) change.archived = archived;
+  if (Object.keys(change).length > 0) await db("design").where({ id }).update(change);
+}
+
+export interface Version {
+  readonly id: string;
+  readonly name: string;
+  readonly by: string | null;
+  readonly at: Date;
+}
+
+/** The newest hundred named states of a draft. */
+export async function listVersions(db: Db, designId: string): Promise<Version[]> {
+  const rows: Row[] = await db("design_version as v")
+    .leftJoin("member as m", "m.id", "v.created_by")
+    .where("v.design_id", designId)
+    .orderBy([{ column: "v.created_at", order: "desc" }, "v.id"])
+    .limit(100)
+    .select("v.id", "v.name", "v.created_at", "m.name as member_name");
+  return rows.map((row) => ({
+    id: row.id as string,
+    name: row.name as string,
+    by: (row.member_name as string | null) ?? null,
+    at: row.created_at as Date,
+  }));
+}
+
+export async function findVersion(db: Db, designId: string, id: string): Promise<Design | undefined> {
+  const row = await db("design_version").where({ design_id: designId, id }).first("document");
+  return row && fromJson<Design>(row.document);
+}
+
+export async function addVersion(
+  db: Db,
+  version: { designId: string; name: string; document: Design; memberId: string },
+): Promise<string> {
+  const id = newId();
+  await db("design_version").insert({
+    id,
+    design_id: version.designId,
+    name: version.name,
+    document: JSON.stringify(version.document),
+    created_by: version.memberId,
+  });
+  return id;
+}

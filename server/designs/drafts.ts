@@ -1,0 +1,164 @@
+import type { z } from "zod";
+import { pageSize } from "@/contract/answer";
+import type { BenchView, Conflict, DraftQuery, DraftShelf } from "@/contract/designs";
+import type { PatchRequest } from "@/contract/patch";
+import { Design } from "@/core/document/design";
+import { blankDesign, idFrom } from "@/core/edit/blank";
+import { addAudit } from "@/server/db/audit";
+import { database, type Db } from "@/server/db/connection";
+import * as designs from "@/server/db/designs";
+import { findHouse } from "@/server/db/house";
+import { listFootage } from "@/server/db/media";
+import { findNewestRelease } from "@/server/db/releases";
+import { notFound, Refusal } from "@/server/refusal";
+import { findings } from "./findings";
+import { patched } from "./patches";
+import { publish } from "./publish";
+
+const needed = async <T>(found: Promise<T | undefined>, what: string): Promise<T> => {
+  const value = await found;
+  if (value === undefined) throw notFound(what);
+  return value;
+};
+
+/** Drafts, a page at a time. */
+export async function readDrafts(query: z.infer<typeof DraftQuery>): Promise<DraftShelf> {
+  const db = database();
+  const { page, search, tag } = query;
+  const wanted = { search: search.trim(), tag, archived: query.archived === "yes" };
+  const rows = await designs.listDrafts(db, { ...wanted, offset: (page - 1) * pageSize, limit: pageSize + 1 });
+  const house = await needed(findHouse(db), "house style");
+  const drafts = rows.slice(0, pageSize).map((row) => ({
+    ...row,
+    tags: [...row.tags],
+    changedAt: row.changedAt.toISOString(),
+  }));
+  return { drafts, tags: await designs.listTags(db), house, page, more: rows.length > pageSize };
+}
+
+/** A new design, empty or copied from another draft. */
+export async function startDesign(
+  { name, copyOf }: { name: string; copyOf?: string | undefined },
+  memberId: string,
+): Promise<{ id: string }> {
+  const db = database();
+  const source = copyOf === undefined ? undefined : await needed(designs.findDraft(db, copyOf), "design");
+  const house = await needed(findHouse(db), "house style");
+  return db.transaction(async (trx) => {
+    let id = idFrom(name);
+    // The name may be taken; whoever asks at the same time finds the next number.
+    for (let n = 2; await designs.lockDraft(trx, id); n++) id = `${idFrom(name).slice(0, 34)}-${n}`;
+    const document = source ? { ...source.document, id, name } : blankDesign(id, name, house);
+    await designs.addDesign(trx, Design.parse(document), memberId);
+    await addAudit(trx, { memberId, action: "design.start", subject: id, detail: { copyOf: copyOf ?? null } });
+    return { id };
+  });
+}
+
+export async function readBench(id: string): Promise<BenchView> {
+  const db = database();
+  const draft = await needed(designs.findDraft(db, id), "design");
+  const [house, release, footage] = await Promise.all([
+    needed(findHouse(db), "house style"),
+    findNewestRelease(db, id),
+    listFootage(db),
+  ]);
+  return {
+    id,
+    revision: draft.revision,
+    document: draft.document,
+    house,
+    release: release ? { id: release.id, number: release.number, document: release.document } : null,
+    footage: footage.map(({ hash, name }) => ({ hash, name })),
+  };
+}
+
+/** A refusal that carries the document as it is now, for the one whose change came too late. */
+function conflict({ revision, document, changedBy, changedAt }: designs.Draft): Refusal {
+  const detail: Conflict = { revision, document, by: changedBy, at: changedAt.toISOString() };
+  const who = changedBy ?? "Somebody";
+  return new Refusal(409, "moved_on", `${who} has changed this design in the meantime.`, undefined, detail);
+}
+
+async function change(
+  id: string,
+  revision: number,
+  memberId: string,
+  work: (draft: designs.Draft, trx: Db) => Promise<Design> | Design,
+): Promise<{ revision: number }> {
+  return database().transaction(async (trx) => {
+    const draft = await needed(designs.lockDraft(trx, id), "design");
+    if (draft.revision !== revision) throw conflict(draft);
+    const document = await work(draft, trx);
+    if (document.id !== id) throw new Refusal(422, "invalid", "A design keeps its id.", "id");
+    if (!(await designs.saveDraft(trx, { id, revision, document, memberId }))) throw conflict(draft);
+    return { revision: revision + 1 };
+  });
+}
+
+/** Changes a draft that is still at the revision the changes were made on. */
+export const patchDraft = (id: string, { revision, patches }: PatchRequest, memberId: string) =>
+  change(id, revision, memberId, (draft) => patched(draft.document, patches, Design));
+
+/** Puts another document in a draft's place and keeps what was there as a version. */
+export const replaceDraft = (id: string, request: { revision: number; document: Design }, memberId: string) =>
+  change(id, request.revision, memberId, async (draft, trx) => {
+    const name = `Before ${new Date().toISOString().slice(0, 16).replace("T", " ")}`;
+    await designs.addVersion(trx, { designId: id, name, document: draft.document, memberId });
+    return request.document;
+  });
+
+export async function describeDraft(
+  id: string,
+  about: { tags?: string[] | undefined; archived?: boolean | undefined },
+  memberId: string,
+): Promise<null> {
+  await needed(designs.findDraft(database(), id), "design");
+  await database().transaction(async (trx) => {
+    await designs.describeDesign(trx, id, about);
+    if (about.archived !== undefined) {
+      const action = about.archived ? "design.archive" : "design.unarchive";
+      await addAudit(trx, { memberId, action, subject: id, detail: {} });
+    }
+  });
+  return null;
+}
+
+export async function readVersions(id: string) {
+  await needed(designs.findDraft(database(), id), "design");
+  const versions = await designs.listVersions(database(), id);
+  return { versions: versions.map(({ at, ...version }) => ({ ...version, at: at.toISOString() })) };
+}
+
+export const readVersion = async (id: string, version: string) => ({
+  document: await needed(designs.findVersion(database(), id, version), "version"),
+});
+
+export async function keepVersion(
+  id: string,
+  { name, document }: { name: string; document: Design },
+  memberId: string,
+) {
+  await needed(designs.findDraft(database(), id), "design");
+  return { id: await designs.addVersion(database(), { designId: id, name, document, memberId }) };
+}
+
+/** Publishes the draft as it is at this revision. */
+export async function publishDraft(
+  id: string,
+  { revision, accepted }: { revision: number; accepted: { check: string; reason: string }[] },
+  memberId: string,
+): Promise<{ id: string; number: number }> {
+  const db = database();
+  const draft = await needed(designs.findDraft(db, id), "design");
+  if (draft.revision !== revision) throw conflict(draft);
+  const house = await needed(findHouse(db), "house style");
+  const open = (await findings(draft.document, house)).filter(
+    (check) => check.severity === "stop" && !accepted.some((entry) => entry.check === check.id),
+  );
+  if (open.length > 0) {
+    const message = `There is something to mend first: ${open[0]!.message}`;
+    throw new Refusal(422, "checks", message, undefined, open);
+  }
+  return publish(db, { document: draft.document, house, memberId, accepted });
+}

@@ -1,0 +1,28 @@
+import { findingsOf, sceneIssues, type Finding } from "@/core/checks/findings";
+import type { Design } from "@/core/document/design";
+import type { House } from "@/core/document/house";
+import { sampleValues } from "@/core/document/values";
+import { IssueError, type Issue } from "@/core/issue";
+import { rastersOf } from "@/core/sample/rasters";
+import { prepareScene } from "@/core/scene";
+import { fontBook, loadFace } from "@/render/fonts";
+import { NodeHost } from "@/render/node-host";
+import { loadRaster } from "@/server/files/rasters";
+
+/** All that can be found about a design filled with its samples, in every format. */
+export async function findings(design: Design, house: House): Promise<Finding[]> {
+  const host = new NodeHost();
+  const found: { format: string; issues: readonly Issue[] }[] = [];
+  for (const format of design.formats) {
+    try {
+      const request = { design, values: sampleValues(design), house, format, samples: true };
+      const scene = await prepareScene(request, fontBook(), loadFace);
+      await host.load(rastersOf(scene.sample(scene.posterS).ops), loadRaster);
+      found.push({ format, issues: sceneIssues(scene, host) });
+    } catch (error) {
+      if (!(error instanceof IssueError)) throw error;
+      found.push({ format, issues: [error.issue] });
+    }
+  }
+  return findingsOf(design, found);
+}
