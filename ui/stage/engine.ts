@@ -2,6 +2,8 @@ import { IssueError } from "@/core/issue";
 import type { Fps } from "@/core/document/fps";
 import type { Box } from "@/core/geometry/box";
 import { paint } from "@/core/paint/paint";
+import { sceneIssues } from "@/core/checks/findings";
+import { restBoxes } from "@/core/sample/rest";
 import { clipBounds } from "@/core/sample/clip";
 import { frameRef, parseFrameRef, rastersOf } from "@/core/sample/rasters";
 import type { Picture } from "@/core/sample/types";
@@ -52,6 +54,8 @@ export async function answer(message: ToWorker): Promise<Answer> {
       return paintAll(message);
     case "pixels":
       return pixels(message);
+    case "check":
+      return check(message.stage);
     case "drop":
       stages.delete(message.stage);
       return { kind: "dropped" };
@@ -79,8 +83,19 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
       leaveS: scene.table.leaveS * scene.table.squeeze,
       posterS: scene.posterS,
       issues: scene.issues,
+      turnedRound: scene.still.turnedRound,
+      boxes: restBoxes(scene.still, scene.table),
     })),
   };
+}
+
+async function check(stage: string): Promise<Answer> {
+  const formats = [];
+  for (const [format, { scene }] of stages.get(stage) ?? []) {
+    await loadVideo(scene, scene.sample(scene.posterS));
+    formats.push({ format, issues: sceneIssues(scene, host) });
+  }
+  return { kind: "checked", formats };
 }
 
 const fetchRaster = async (ref: string): Promise<Blob> => {

@@ -3,7 +3,7 @@ import { frameCount, frameToS } from "@/core/document/fps";
 import type { Issue } from "@/core/issue";
 import type { SceneRequest } from "@/core/scene";
 import { stageClient } from "./client";
-import type { PaintedFrame, PreparedFormat } from "./protocol";
+import type { Checked, PaintedFrame, PreparedFormat } from "./protocol";
 
 export type StageState =
   | { readonly kind: "loading" }
@@ -24,6 +24,7 @@ export interface StageScene {
 }
 
 let stages = 0;
+const settleMs = 180;
 
 /**
  * Shows one filled-in design in several formats at once. Holds the clock; painting happens in the worker, one round
@@ -43,6 +44,9 @@ export class StagePlayer {
   private ticker = 0;
   private clock = { startedMs: 0, fromS: 0 };
   private placed = false;
+  /** While a scene changes from moment to moment it is painted lightly; exactly once it has stood a little. */
+  private hurried = false;
+  private settling: ReturnType<typeof setTimeout> | undefined;
 
   constructor(readonly fps: Fps) {}
 
@@ -56,7 +60,23 @@ export class StagePlayer {
   /** Shows a new version; while one is being prepared only the newest waiting one is kept. */
   show(scene: StageScene): void {
     this.next = scene;
+    if (this.placed) this.hurry();
     if (!this.preparing) void this.prepare();
+  }
+
+  /** What is found about the scene that is shown, apart from what preparing it told. */
+  async check(): Promise<Checked["formats"]> {
+    const answer = await stageClient().call({ kind: "check", stage: this.stage });
+    return answer.kind === "checked" ? answer.formats : [];
+  }
+
+  private hurry(): void {
+    this.hurried = true;
+    clearTimeout(this.settling);
+    this.settling = setTimeout(() => {
+      this.hurried = false;
+      this.repaint(false);
+    }, settleMs);
   }
 
   readonly attach = (format: string, canvas: HTMLCanvasElement | null): void => {
@@ -105,6 +125,7 @@ export class StagePlayer {
 
   dispose(): void {
     cancelAnimationFrame(this.ticker);
+    clearTimeout(this.settling);
     this.canvases.clear();
     void stageClient().call({ kind: "drop", stage: this.stage });
   }
@@ -175,7 +196,8 @@ export class StagePlayer {
       this.afresh = false;
       const formats = [...this.canvases.keys()].map((id) => ({ id, scale: this.scaleOf(id) }));
       const { stage } = this;
-      const { timeS, playing: light } = this.view;
+      const { timeS, playing } = this.view;
+      const light = playing || this.hurried;
       try {
         const answer = await stageClient().call({ kind: "paint", stage, timeS, formats, light, afresh });
         if (answer.kind === "painted") for (const frame of answer.frames) this.put(frame);

@@ -2,6 +2,7 @@ import type { Fps } from "@/core/document/fps";
 import type { Format } from "@/core/document/format";
 import type { Box } from "@/core/geometry/box";
 import type { Issue } from "@/core/issue";
+import type { RestBox } from "@/core/sample/rest";
 import type { SceneRequest } from "@/core/scene";
 
 /** What crosses to the painting worker and back; only cloneable data, bitmaps are transferred. */
@@ -33,6 +34,8 @@ export type ToWorker =
       readonly format: string;
       readonly timeS: number;
     }
+  /** What is found about each format that needs painting: contrast, soft pictures. */
+  | { readonly kind: "check"; readonly call: number; readonly stage: string }
   | { readonly kind: "drop"; readonly call: number; readonly stage: string };
 
 /** A stage that can be painted, in one format. */
@@ -43,6 +46,9 @@ export interface PreparedFormat {
   readonly leaveS: number;
   readonly posterS: number;
   readonly issues: readonly Issue[];
+  /** Whether right-to-left text has turned the design round. */
+  readonly turnedRound: boolean;
+  readonly boxes: readonly RestBox[];
 }
 
 export type Prepared =
@@ -67,7 +73,12 @@ export interface Pixels {
   readonly rgba: ArrayBuffer;
 }
 
-export type Answer = Prepared | Painted | Pixels | { readonly kind: "dropped" };
+export interface Checked {
+  readonly kind: "checked";
+  readonly formats: readonly { readonly format: string; readonly issues: readonly Issue[] }[];
+}
+
+export type Answer = Prepared | Painted | Pixels | Checked | { readonly kind: "dropped" };
 
 export type FromWorker =
   | { readonly kind: "ready" }

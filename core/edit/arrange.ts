@@ -1,0 +1,56 @@
+import type { Design } from "../document/design";
+import type { Axis } from "../document/place";
+import type { Box } from "../geometry/box";
+import { setProperty, readProperty } from "./property";
+
+export type Edge = "start" | "middle" | "end";
+
+/**
+ * Moves a layer by u along an axis, for all formats or one of them. What is fitted around others moves with the first
+ * of these, since its own place follows from theirs. Turned-round designs count the other way.
+ */
+export function nudge(design: Design, id: string, axis: Axis, byU: number, format: string, onlyHere: boolean): void {
+  const seen = new Set<string>();
+  let layer = design.layers.find((entry) => entry.id === id);
+  while (layer && !seen.has(layer.id)) {
+    seen.add(layer.id);
+    const size = readProperty(layer, axis, format).value as Design["layers"][number]["width"];
+    if (size.kind !== "around") break;
+    const [first] = size.layers;
+    layer = design.layers.find((entry) => entry.id === first);
+  }
+  if (!layer) return;
+  const path = axis === "width" ? "place.dx" : "place.dy";
+  const { value } = readProperty(layer, path, format);
+  const next = Math.round((Number(value ?? 0) + byU) * 10000) / 10000;
+  setProperty(design, layer.id, path, next, onlyHere ? format : undefined);
+}
+
+/** How far each box must move along an axis so that all stand on one line: the first edge, the middle, the last. */
+export function alignments(boxes: ReadonlyMap<string, Box>, axis: Axis, edge: Edge, onto?: Box): Map<string, number> {
+  const place = axis === "width" ? "x" : "y";
+  const all = [...boxes.values()];
+  const from = onto ? onto[place] : Math.min(...all.map((box) => box[place]));
+  const to = onto ? onto[place] + onto[axis] : Math.max(...all.map((box) => box[place] + box[axis]));
+  const share = edge === "start" ? 0 : edge === "middle" ? 0.5 : 1;
+  const line = from + (to - from) * share;
+  return new Map([...boxes].map(([id, box]) => [id, line - (box[place] + box[axis] * share)]));
+}
+
+/** How far each box must move so that the gaps between neighbours are equal; the outer two stay. */
+export function distribution(boxes: ReadonlyMap<string, Box>, axis: Axis): Map<string, number> {
+  const place = axis === "width" ? "x" : "y";
+  const row = [...boxes].sort(([, a], [, b]) => a[place] - b[place]);
+  const shifts = new Map<string, number>(row.map(([id]) => [id, 0]));
+  if (row.length < 3) return shifts;
+  const first = row[0]![1];
+  const last = row[row.length - 1]![1];
+  const filled = row.reduce((sum, [, box]) => sum + box[axis], 0);
+  const gap = (last[place] + last[axis] - first[place] - filled) / (row.length - 1);
+  let at = first[place];
+  for (const [id, box] of row) {
+    shifts.set(id, at - box[place]);
+    at += box[axis] + gap;
+  }
+  return shifts;
+}

@@ -1,0 +1,44 @@
+"use client";
+import { AlignBottom, AlignCenter, AlignEnd, AlignMiddle, AlignStart, AlignTop, DistributeHorizontal, DistributeVertical } from "react-bootstrap-icons";
+import { alignments, distribution, nudge, type Edge } from "@/core/edit/arrange";
+import type { Axis } from "@/core/document/place";
+import { useBoxesAtRest } from "../stage/boxes";
+import { useBenchStore } from "../store";
+
+const alignButtons = [
+  { axis: "width", edge: "start", label: "Align left edges", Icon: AlignStart },
+  { axis: "width", edge: "middle", label: "Align middles across", Icon: AlignCenter },
+  { axis: "width", edge: "end", label: "Align right edges", Icon: AlignEnd },
+  { axis: "height", edge: "start", label: "Align upper edges", Icon: AlignTop },
+  { axis: "height", edge: "middle", label: "Align middles down", Icon: AlignMiddle },
+  { axis: "height", edge: "end", label: "Align lower edges", Icon: AlignBottom },
+] as const;
+
+/** Lines up several chosen layers. */
+export function ArrangeSection() {
+  const store = useBenchStore();
+  const boxes = useBoxesAtRest();
+  const shift = (label: string, axis: Axis, shifts: ReadonlyMap<string, number>) => {
+    const { edit, format, onlyHere } = store.getState();
+    edit(label, (draft) => {
+      for (const [id, by] of shifts) if (Math.abs(by) > 1e-6) nudge(draft, id, axis, by, format, onlyHere);
+    });
+  };
+  const chosen = () =>
+    new Map(store.getState().chosen.flatMap((id) => (boxes.get(id) ? [[id, boxes.get(id)!.box] as const] : [])));
+  return (
+    <div className="arrange" role="toolbar" aria-label="Line up">
+      {alignButtons.map(({ axis, edge, label, Icon }) => (
+        <button key={label} type="button" className="small-button" title={label} onClick={() => shift(label, axis, alignments(chosen(), axis, edge as Edge))}>
+          <Icon aria-hidden /> <span className="visually-hidden">{label}</span>
+        </button>
+      ))}
+      <button type="button" className="small-button" title="Equal gaps across" onClick={() => shift("Equal gaps", "width", distribution(chosen(), "width"))}>
+        <DistributeHorizontal aria-hidden /> <span className="visually-hidden">Equal gaps across</span>
+      </button>
+      <button type="button" className="small-button" title="Equal gaps down" onClick={() => shift("Equal gaps", "height", distribution(chosen(), "height"))}>
+        <DistributeVertical aria-hidden /> <span className="visually-hidden">Equal gaps down</span>
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+"use client";
+import type { Design } from "@/core/document/design";
+import { useBench, useBenchStore } from "../store";
+import { FinishRows } from "./FinishRows";
+import { NumberBox } from "./NumberBox";
+import { Choice, Row } from "./rows";
+
+/** The design as a whole: its name, formats, length, finish, and what the filler is told. */
+export function DesignPage() {
+  const document = useBench((state) => state.document);
+  const house = useBench((state) => state.house);
+  const store = useBenchStore();
+  const put = (label: string, part: Partial<Design>, merge?: boolean) =>
+    store.getState().edit(label, (draft) => void Object.assign(draft, part), merge ? label : undefined);
+  const texts = document.layers.filter(({ kind }) => kind === "text");
+  const { length, motionBlur } = document;
+  const setLength = (part: Partial<Design["length"]>, merge: boolean) => {
+    const next = { ...length, ...part };
+    if (next.min <= next.default && next.default <= next.max) put("Length", { length: next }, merge);
+  };
+  const toggleFormat = (id: string, on: boolean) => {
+    const formats = house.formats.map((format) => format.id).filter((f) => (f === id ? on : document.formats.includes(f)));
+    if (formats.length > 0) put("Formats", { formats });
+  };
+  return (
+    <div className="leaf-page">
+      <input
+        type="text"
+        className="leaf-page__name"
+        aria-label="Name of the design"
+        value={document.name}
+        maxLength={80}
+        onChange={(event) => event.target.value.trim() !== "" && put("Rename the design", { name: event.target.value }, true)}
+      />
+      <p className="leaf__say">Choose a layer on the stage or in the strip to see its page.</p>
+      <section className="leaf" aria-label="About">
+        <h3 className="rubric">About</h3>
+        <textarea
+          rows={2}
+          maxLength={500}
+          className="form-control form-control-sm"
+          aria-label="What it is for"
+          placeholder="What it is for, in a sentence"
+          value={document.about}
+          onChange={(event) => put("About", { about: event.target.value }, true)}
+        />
+      </section>
+      <section className="leaf" aria-label="Formats">
+        <h3 className="rubric">Formats</h3>
+        <span className="chips">
+          {house.formats.map(({ id, name, width, height }) => (
+            <label key={id} className="tick">
+              <input type="checkbox" checked={document.formats.includes(id)} onChange={(e) => toggleFormat(id, e.target.checked)} />
+              {name} <small className="figures">{width} × {height}</small>
+            </label>
+          ))}
+        </span>
+      </section>
+      <section className="leaf" aria-label="Length">
+        <h3 className="rubric">Length</h3>
+        <Row label="Usually">
+          <NumberBox value={length.default} unit="s" min={0.1} max={3600} step={0.5} label="Usual length" onChange={(n, m) => setLength({ default: n }, m)} />
+        </Row>
+        <div className="row-pair">
+          <Row label="At least">
+            <NumberBox value={length.min} unit="s" min={0.1} max={3600} step={0.5} label="Shortest length" onChange={(n, m) => setLength({ min: n }, m)} />
+          </Row>
+          <Row label="At most">
+            <NumberBox value={length.max} unit="s" min={0.1} max={3600} step={0.5} label="Longest length" onChange={(n, m) => setLength({ max: n }, m)} />
+          </Row>
+        </div>
+        <Row label="Poster at">
+          <NumberBox value={document.posterAt} unit="%" min={0} max={1} label="Poster at" onChange={(posterAt, m) => put("Poster", { posterAt }, m)} />
+        </Row>
+        <Row label="Leaves">
+          <Choice
+            label="Leaves"
+            value={document.leave}
+            options={[
+              ["mirror", "As it came"],
+              ["together", "All at once"],
+            ]}
+            onChange={(leave) => put("Leave", { leave: leave as Design["leave"] })}
+          />
+        </Row>
+      </section>
+      <section className="leaf" aria-label="Reading">
+        <h3 className="rubric">Right to left</h3>
+        <Row label="Turns round with">
+          <Choice
+            label="Turns round with"
+            value={document.turnRound ?? ""}
+            options={[["", "nothing"], ...texts.map(({ id, name }) => [id, name] as const)]}
+            onChange={(id) =>
+              store.getState().edit("Turns round", (draft) => {
+                if (id === "") delete draft.turnRound;
+                else draft.turnRound = id;
+              })
+            }
+          />
+        </Row>
+      </section>
+      <section className="leaf" aria-label="Finish">
+        <h3 className="rubric">Finish</h3>
+        <FinishRows list={document.finish} onChange={(finish, merge) => put("Finish", { finish }, merge)} />
+        <Row label="Motion blur">
+          <input
+            type="checkbox"
+            className="form-check-input"
+            aria-label="Motion blur"
+            checked={motionBlur !== undefined}
+            onChange={(event) =>
+              store.getState().edit("Motion blur", (draft) => {
+                if (event.target.checked) draft.motionBlur = { angle: 180, samples: 8 };
+                else delete draft.motionBlur;
+              })
+            }
+          />
+          {motionBlur && (
+            <NumberBox value={motionBlur.angle} unit="°" min={0} max={720} label="Shutter angle" onChange={(angle, m) => put("Motion blur", { motionBlur: { ...motionBlur, angle } }, m)} />
+          )}
+        </Row>
+      </section>
+      <section className="leaf" aria-label="Notes to the filler">
+        <h3 className="rubric">Notes to the filler</h3>
+        <textarea
+          rows={3}
+          maxLength={1000}
+          className="form-control form-control-sm"
+          aria-label="Notes to the filler"
+          value={document.notes}
+          onChange={(event) => put("Notes", { notes: event.target.value }, true)}
+        />
+      </section>
+    </div>
+  );
+}

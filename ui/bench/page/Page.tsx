@@ -1,0 +1,84 @@
+"use client";
+import { useState } from "react";
+import { chosenLayer, useBench, useBenchStore } from "../store";
+import { ArrangeSection } from "./ArrangeSection";
+import { DesignPage } from "./DesignPage";
+import { FilledSection } from "./FilledSection";
+import { FinishRows } from "./FinishRows";
+import { LinkRows } from "./LinkRows";
+import { LookSection } from "./LookSection";
+import { MotionSection } from "./MotionSection";
+import { PlaceSection } from "./PlaceSection";
+import { WordsSection } from "./WordsSection";
+
+/** The page of the chosen layer, from top to bottom; of the design while none is chosen. */
+export function Page() {
+  const layer = useBench(chosenLayer);
+  const count = useBench((state) => state.chosen.length);
+  const format = useBench((state) => state.house.formats.find(({ id }) => id === state.format)?.name ?? state.format);
+  const onlyHere = useBench((state) => state.onlyHere);
+  const store = useBenchStore();
+  if (!layer) return <DesignPage />;
+  const { edit, show } = store.getState();
+  return (
+    <div className="leaf-page">
+      <LayerName key={layer.id} id={layer.id} name={layer.name} />
+      {count > 1 && <p className="leaf__say">{count} layers are chosen; what is changed here is changed on all that have it.</p>}
+      <label className={`only-here${onlyHere ? " is-on" : ""}`}>
+        <input type="checkbox" className="form-check-input" checked={onlyHere} onChange={(e) => show({ onlyHere: e.target.checked })} />
+        Change {format} only
+      </label>
+      {count > 1 && <ArrangeSection />}
+      <div key={layer.id}>
+        <WordsSection layer={layer} />
+        <PlaceSection layer={layer} />
+        <LinkRows layer={layer} />
+        <LookSection layer={layer} />
+        {layer.kind === "group" && (
+          <section className="leaf" aria-label="Finish">
+            <h3 className="rubric">Finish</h3>
+            <FinishRows
+              list={layer.finish}
+              onChange={(finish, merge) =>
+                edit(
+                  "Finish",
+                  (draft) => {
+                    const group = draft.layers.find(({ id }) => id === layer.id);
+                    if (group?.kind === "group") group.finish = finish;
+                  },
+                  merge ? "finish" : undefined,
+                )
+              }
+            />
+          </section>
+        )}
+        <MotionSection layer={layer} />
+        <FilledSection layer={layer} />
+      </div>
+    </div>
+  );
+}
+
+function LayerName({ id, name }: { id: string; name: string }) {
+  const edit = useBench((state) => state.edit);
+  const [typed, setTyped] = useState(name);
+  const take = () => {
+    const wanted = typed.trim().slice(0, 80);
+    if (wanted === "" || wanted === name) return setTyped(name);
+    edit("Rename", (draft) => {
+      const layer = draft.layers.find((entry) => entry.id === id);
+      if (layer) layer.name = wanted;
+    });
+  };
+  return (
+    <input
+      type="text"
+      className="leaf-page__name"
+      aria-label="Name of the layer"
+      value={typed}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+    />
+  );
+}

@@ -1,0 +1,152 @@
+"use client";
+import { ArrowCounterclockwise } from "react-bootstrap-icons";
+import type { ReactNode } from "react";
+import type { Layer } from "@/core/document/layer";
+import type { Unit } from "@/core/edit/numbers";
+import { ColourBox } from "./ColourBox";
+import { FillMark } from "./FillMark";
+import { NumberBox } from "./NumberBox";
+import { useProperty, type Property } from "./use-property";
+
+export interface RowProps {
+  readonly layer: Layer;
+  readonly path: string;
+  readonly label: string;
+}
+
+/** A label, its control, and what is to be said about it: the format's own, filled by a field, refused. */
+export function Row({
+  label,
+  property,
+  layer,
+  children,
+}: {
+  label: string;
+  property?: Property;
+  layer?: Layer;
+  children: ReactNode;
+}) {
+  return (
+    <div className={`row-of${property?.own ? " is-own" : ""}`} data-property={property?.path}>
+      <span className="row-of__label">{label}</span>
+      <span className="row-of__control">{children}</span>
+      {property?.own && (
+        <button type="button" className="row-of__own" onClick={property.clear} title="This format’s own. Press to follow the design again.">
+          <ArrowCounterclockwise aria-hidden /> <span className="visually-hidden">{label}: follow the design again</span>
+        </button>
+      )}
+      {property && layer && <FillMark layer={layer} path={property.path} />}
+      {property?.fault && <span className="row-of__fault" role="alert">{property.fault}</span>}
+    </div>
+  );
+}
+
+export function NumberRow({
+  unit,
+  min,
+  max,
+  step,
+  placeholder,
+  ...row
+}: RowProps & { unit: Unit; min?: number; max?: number; step?: number; placeholder?: string | undefined }) {
+  const property = useProperty(row.layer, row.path, row.label);
+  const limits = { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }), ...(step ? { step } : {}) };
+  return (
+    <Row label={row.label} property={property} layer={row.layer}>
+      <NumberBox
+        value={typeof property.value === "number" ? property.value : undefined}
+        unit={unit}
+        label={row.label}
+        placeholder={placeholder}
+        onChange={property.set}
+        {...limits}
+      />
+    </Row>
+  );
+}
+
+export type Option = readonly [value: string, label: string];
+
+export function ChoiceRow({ options, ...row }: RowProps & { options: readonly Option[] }) {
+  const property = useProperty(row.layer, row.path, row.label);
+  return (
+    <Row label={row.label} property={property} layer={row.layer}>
+      <Choice label={row.label} value={String(property.value ?? "")} options={options} onChange={(v) => property.set(v)} />
+    </Row>
+  );
+}
+
+/** Few options as segments, many as a list. */
+export function Choice({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly Option[];
+  onChange: (value: string) => void;
+}) {
+  if (options.reduce((sum, [, name]) => sum + name.length + 3, 0) > 32) {
+    return (
+      <select className="form-select form-select-sm" aria-label={label} value={value} onChange={(e) => onChange(e.target.value)}>
+        {!options.some(([id]) => id === value) && <option value={value}>{value === "" ? "–" : value}</option>}
+        {options.map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    );
+  }
+  return (
+    <span className="segments segments--small" role="radiogroup" aria-label={label}>
+      {options.map(([id, name]) => (
+        <button key={id} type="button" role="radio" aria-checked={value === id} onClick={() => onChange(id)}>
+          {name}
+        </button>
+      ))}
+    </span>
+  );
+}
+
+export function ToggleRow(row: RowProps) {
+  const property = useProperty(row.layer, row.path, row.label);
+  return (
+    <Row label={row.label} property={property} layer={row.layer}>
+      <input
+        type="checkbox"
+        className="form-check-input"
+        aria-label={row.label}
+        checked={property.value === true}
+        onChange={(event) => property.set(event.target.checked)}
+      />
+    </Row>
+  );
+}
+
+export function ColourRow(row: RowProps) {
+  const property = useProperty(row.layer, row.path, row.label);
+  return (
+    <Row label={row.label} property={property} layer={row.layer}>
+      <ColourBox value={String(property.value ?? "")} label={row.label} layer={row.layer} onChange={property.set} />
+    </Row>
+  );
+}
+
+export function TextRow({ lines = 1, ...row }: RowProps & { lines?: number }) {
+  const property = useProperty(row.layer, row.path, row.label);
+  const common = {
+    className: "form-control form-control-sm",
+    dir: "auto",
+    "aria-label": row.label,
+    value: String(property.value ?? ""),
+    onChange: (event: { target: { value: string } }) => property.set(event.target.value, true),
+  };
+  return (
+    <Row label={row.label} property={property} layer={row.layer}>
+      {lines > 1 ? <textarea rows={lines} {...common} /> : <input type="text" {...common} />}
+    </Row>
+  );
+}

@@ -1,0 +1,129 @@
+import type { Patch } from "immer";
+import { Conflict } from "@/contract/designs";
+import { Saved } from "@/contract/patch";
+import { ApiError, call } from "@/ui/parts/api";
+
+export type SaveState =
+  | { readonly kind: "saved" }
+  | { readonly kind: "saving" }
+  | { readonly kind: "waiting"; readonly message: string }
+  | { readonly kind: "refused"; readonly message: string }
+  | { readonly kind: "conflict"; readonly theirs: Conflict };
+
+const restMs = 350;
+const mostWaitMs = 900;
+const againMs = 3000;
+
+/**
+ * Saves a draft as small changes, a moment after the last one, and within a second while they keep coming. One request
+ * at a time, each on the revision that the one before made.
+ */
+export class Saver {
+  private waiting: Patch[] = [];
+  private sending: Patch[] = [];
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private firstMs = 0;
+  private state: SaveState = { kind: "saved" };
+
+  constructor(
+    private readonly designId: string,
+    private revision: number,
+    private readonly tell: (state: SaveState) => void,
+  ) {}
+
+  add(patches: readonly Patch[]): void {
+    if (this.waiting.length === 0) this.firstMs = Date.now();
+    this.waiting.push(...patches);
+    if (this.stopped()) return;
+    this.say({ kind: "saving" });
+    const left = Math.max(0, this.firstMs + mostWaitMs - Date.now());
+    this.later(Math.min(restMs, left));
+  }
+
+  /** Saves what is left, also while the page goes away; resolves when all is saved or it can't be. */
+  async flush(leaving = false): Promise<number | undefined> {
+    clearTimeout(this.timer);
+    if (leaving) {
+      this.sendLast();
+      return undefined;
+    }
+    while (this.waiting.length > 0 || this.sending.length > 0) {
+      if (this.stopped()) return undefined;
+      await this.send();
+    }
+    return this.stopped() ? undefined : this.revision;
+  }
+
+  /** Goes on from another revision, after both versions have been dealt with. */
+  resume(revision: number): void {
+    this.revision = revision;
+    this.waiting = [];
+    this.say({ kind: "saved" });
+  }
+
+  dispose(): void {
+    clearTimeout(this.timer);
+    this.sendLast();
+  }
+
+  private stopped(): boolean {
+    return this.state.kind === "conflict" || this.state.kind === "refused";
+  }
+
+  private later(ms: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.send(), ms);
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending.length > 0 || this.waiting.length === 0) {
+      // Whoever asks again waits for the request that is on.
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      return;
+    }
+    this.sending = this.waiting;
+    this.waiting = [];
+    try {
+      const body = { revision: this.revision, patches: this.sending };
+      const { revision } = await call(this.path(), Saved, body);
+      this.revision = revision;
+      this.sending = [];
+      if (this.waiting.length === 0) this.say({ kind: "saved" });
+      else this.later(restMs);
+    } catch (error) {
+      this.waiting = [...this.sending, ...this.waiting];
+      this.sending = [];
+      this.failed(error as Error);
+    }
+  }
+
+  private failed(error: Error): void {
+    const { status, code, detail, message } = error instanceof ApiError ? error : new ApiError(0, "", error.message);
+    const theirs = code === "moved_on" ? Conflict.safeParse(detail) : undefined;
+    if (theirs?.success) this.say({ kind: "conflict", theirs: theirs.data });
+    else if (status === 0 || status >= 500) {
+      this.say({ kind: "waiting", message });
+      this.later(againMs);
+    } else this.say({ kind: "refused", message });
+  }
+
+  private sendLast(): void {
+    if (this.waiting.length === 0 || this.sending.length > 0 || this.stopped()) return;
+    const body = JSON.stringify({ revision: this.revision, patches: this.waiting });
+    this.waiting = [];
+    // Goes out even when the page is gone before the answer.
+    void fetch(this.path(), {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body,
+      keepalive: body.length < 60_000,
+    });
+  }
+
+  private path = () => `/api/designs/${this.designId}/patches`;
+
+  private say(state: SaveState): void {
+    this.state = state;
+    this.tell(state);
+  }
+}

@@ -1,0 +1,129 @@
+import { createStore, useStore } from "zustand";
+import { createContext, useContext } from "react";
+import type { BenchView } from "@/contract/designs";
+import { Saved } from "@/contract/patch";
+import type { Design } from "@/core/document/design";
+import type { House } from "@/core/document/house";
+import type { Layer } from "@/core/document/layer";
+import type { Values } from "@/core/document/values";
+import { call } from "@/ui/parts/api";
+import { z } from "zod";
+import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "./history";
+import { Saver, type SaveState } from "./saver";
+
+export interface BenchState {
+  readonly id: string;
+  readonly document: Design;
+  readonly house: House;
+  readonly release: BenchView["release"];
+  readonly footage: BenchView["footage"];
+  readonly history: History;
+  readonly save: SaveState;
+  /** Layers that are chosen, the one chosen last at the end. */
+  readonly chosen: readonly string[];
+  /** The format that is shown large. */
+  readonly format: string;
+  /** Whether edits change this format only. */
+  readonly onlyHere: boolean;
+  /** What fills the fields on the stage; the samples unless something is tried. */
+  readonly tried: Values | undefined;
+  /** Pointing at a layer to tie something to it; called with its id. */
+  readonly pointing: { readonly ask: string; readonly take: (layer: string) => void } | undefined;
+  readonly clipboard: readonly Layer[];
+
+  edit(label: string, recipe: (draft: Design) => void, merge?: string): void;
+  undo(): void;
+  redo(): void;
+  choose(ids: readonly string[]): void;
+  show(part: Partial<Pick<BenchState, "format" | "onlyHere" | "tried" | "pointing" | "clipboard" | "release">>): void;
+  /** Saves what is waiting; the revision that is saved then, or undefined when it can't be. */
+  flush(): Promise<number | undefined>;
+  leave(): void;
+  /** After somebody else's change: mine in place of theirs, or theirs with mine kept as a version. */
+  settle(keep: "mine" | "theirs"): Promise<void>;
+  /** Goes on with another document in one step that can be undone. */
+  restore(document: Design): void;
+}
+
+export type BenchStore = ReturnType<typeof createBench>;
+
+export function createBench(view: BenchView) {
+  return createStore<BenchState>((set, get) => {
+    const saver = new Saver(view.id, view.revision, (save) => set({ save }));
+    const take = (change: Change | undefined) => {
+      if (!change) return;
+      const alive = new Set(change.document.layers.map((layer) => layer.id));
+      const { chosen, format } = get();
+      set({
+        document: change.document,
+        history: change.history,
+        chosen: chosen.every((id) => alive.has(id)) ? chosen : chosen.filter((id) => alive.has(id)),
+        format: change.document.formats.includes(format) ? format : change.document.formats[0]!,
+      });
+      saver.add(change.patches);
+    };
+    return {
+      id: view.id,
+      document: view.document,
+      house: view.house,
+      release: view.release,
+      footage: view.footage,
+      history: noHistory,
+      save: { kind: "saved" },
+      chosen: [],
+      format: view.document.formats[0]!,
+      onlyHere: false,
+      tried: undefined,
+      pointing: undefined,
+      clipboard: [],
+      edit: (label, recipe, merge) => take(doStep(get().document, get().history, label, recipe, merge)),
+      undo: () => take(undoStep(get().document, get().history)),
+      redo: () => take(redoStep(get().document, get().history)),
+      choose: (chosen) => set({ chosen }),
+      show: (part) => set(part),
+      flush: () => saver.flush(),
+      leave: () => saver.dispose(),
+      settle: async (keep) => {
+        const { save, document, id } = get();
+        if (save.kind !== "conflict") return;
+        const { theirs } = save;
+        if (keep === "mine") {
+          const body = { revision: theirs.revision, document };
+          const { revision } = await call(`/api/designs/${id}/replace`, Saved, body);
+          saver.resume(revision);
+        } else {
+          const body = { name: "Mine, set aside", document };
+          await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), body);
+          set({ document: theirs.document, history: noHistory, chosen: [] });
+          saver.resume(theirs.revision);
+        }
+      },
+      restore: (document) => {
+        const { id } = get().document;
+        get().edit("Restore a version", (draft) => {
+          for (const key of Object.keys(draft)) if (!(key in document)) delete (draft as Record<string, unknown>)[key];
+          Object.assign(draft, document, { id });
+        });
+      },
+    };
+  });
+}
+
+export const BenchContext = createContext<BenchStore | undefined>(undefined);
+
+/** Reads from the bench that is open. */
+export function useBench<T>(read: (state: BenchState) => T): T {
+  return useStore(useBenchStore(), read);
+}
+
+export function useBenchStore(): BenchStore {
+  const store = useContext(BenchContext);
+  if (!store) throw new Error("no bench is open");
+  return store;
+}
+
+/** The layer that was chosen last. */
+export const chosenLayer = ({ document, chosen }: BenchState): Layer | undefined => {
+  const last = chosen[chosen.length - 1];
+  return last === undefined ? undefined : document.layers.find((layer) => layer.id === last);
+};
