@@ -1,12 +1,27 @@
 import { cookies } from "next/headers";
+import Link from "next/link";
 import { redirect } from "next/navigation";
 import type { ReactNode } from "react";
+import type { Role } from "@/contract/members";
+import { allows } from "@/server/auth/handler";
 import { cookieName, memberOfSeal } from "@/server/auth/session";
 import { Masthead } from "@/ui/parts/Masthead";
+import { Notice } from "@/ui/parts/Notice";
 import { Providers } from "@/ui/parts/Providers";
 
-/** A page for members: sends everyone else to sign in, and back to `path` afterwards. */
-export async function MemberPage({ path, children }: { path: string; children: ReactNode }) {
+/**
+ * A page for members, of at least a role where one is named: sends everyone else to sign in, and back to `path`
+ * afterwards.
+ */
+export async function MemberPage({
+  path,
+  least = "contributor",
+  children,
+}: {
+  path: string;
+  least?: Role;
+  children: ReactNode;
+}) {
   const seal = (await cookies()).get(cookieName)?.value;
   const member = seal ? await memberOfSeal(seal) : undefined;
   if (!member) redirect(`/sign-in?to=${encodeURIComponent(path)}`);
@@ -14,7 +29,16 @@ export async function MemberPage({ path, children }: { path: string; children: R
   return (
     <Providers>
       <Masthead member={{ id, name, email, role }} />
-      {children}
+      {allows(least, role) ? children : <NotForYou role={least} />}
     </Providers>
+  );
+}
+
+function NotForYou({ role }: { role: Role }) {
+  return (
+    <main className="page">
+      <Notice weight="stop">This page is for a {role}. Ask the owner if it should be yours too.</Notice>
+      <Link href="/">Back to the shelf</Link>
+    </main>
   );
 }

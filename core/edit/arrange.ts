@@ -54,3 +54,53 @@ export function distribution(boxes: ReadonlyMap<string, Box>, axis: Axis): Map<s
   }
   return shifts;
 }
+
+/**
+ * Makes a layer longer by u on one side, whatever its size is measured by, and keeps the other side where it is.
+ * `lengthU` is how long it is now.
+ */
+export function resize(
+  design: Design,
+  id: string,
+  { axis, side, byU, lengthU }: { axis: Axis; side: "start" | "end"; byU: number; lengthU: number },
+  format: string,
+  onlyHere: boolean,
+): void {
+  const layer = design.layers.find((entry) => entry.id === id);
+  if (!layer) return;
+  const seen = (path: string) => readProperty(layer, path, format).value;
+  const put = (path: string, value: number) =>
+    setProperty(design, id, path, Math.round(value * 10000) / 10000, onlyHere ? format : undefined);
+  const size = seen(axis) as typeof layer.width;
+  const by = Math.max(byU, 0.1 - lengthU);
+  switch (size.kind) {
+    case "around":
+      put(`${axis}.${side === "start" ? "before" : "after"}`, (side === "start" ? size.before : size.after) + by);
+      return;
+    case "fixed":
+      put(`${axis}.u`, lengthU + by);
+      break;
+    case "share":
+      put(`${axis}.plus`, size.plus + by);
+      break;
+    case "ratio": {
+      const other = axis === "width" ? "height" : "width";
+      const held = seen(other) as typeof layer.width;
+      if (held.kind === "fixed") put(`${other}.u`, held.u + by / size.ratio);
+      break;
+    }
+    case "natural":
+      if (layer.kind === "text" && axis === "width") {
+        setProperty(
+          design,
+          id,
+          "setting.maxWidth",
+          Math.round((lengthU + by) * 100) / 100,
+          onlyHere ? format : undefined,
+        );
+      } else setProperty(design, id, axis, { kind: "fixed", u: lengthU + by }, onlyHere ? format : undefined);
+  }
+  const at = (seen("place.at") as { x: number; y: number })[axis === "width" ? "x" : "y"];
+  const shift = side === "end" ? by * at : -by * (1 - at);
+  if (Math.abs(shift) > 1e-6) nudge(design, id, axis, shift, format, onlyHere);
+}

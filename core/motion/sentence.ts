@@ -1,12 +1,19 @@
 import type { Design } from "../document/design";
 import type { Move } from "../document/move";
 
-const verbs: Readonly<Record<Move["phase"], string>> = { arrive: "Arrives", stay: "In its stay, moves", leave: "Leaves" };
+const verbs: Readonly<Record<Move["phase"], string>> = {
+  arrive: "Arrives",
+  stay: "In its stay, moves",
+  leave: "Leaves",
+};
 
 /** A move in plain words: how, from where, over how long, and when it starts. */
 export function sentenceOf(design: Design, move: Move): string {
   const { phase, kind, length, start } = move;
-  const from = "from" in move && move.from !== undefined ? ` from ${typeof move.from === "number" ? `${move.from}°` : `the ${move.from}`}` : "";
+  const from =
+    "from" in move && move.from !== undefined
+      ? ` from ${typeof move.from === "number" ? `${move.from}°` : `the ${move.from}`}`
+      : "";
   const over = length === undefined ? "" : ` over ${length} s`;
   const parts = move.split ? `, ${move.split.by} by ${move.split.by}` : "";
   return `${verbs[phase]}: ${kind.replaceAll("-", " ")}${from}${over}${startOf(design, start)}${parts}.`;

@@ -8,7 +8,7 @@ export interface Step {
   readonly label: string;
   readonly patches: readonly Patch[];
   readonly inverse: readonly Patch[];
-  /** Steps of the same kind that follow each other closely become one. */
+  /** Steps of the same kind that follow each other closely become one; those of one drag, however slow it is. */
   readonly merge: string | undefined;
   readonly atMs: number;
 }
@@ -43,7 +43,7 @@ export function doStep(
   const step: Step = { label, patches, inverse, merge, atMs };
   const last = past[past.length - 1];
   const merged =
-    merge !== undefined && last?.merge === merge && atMs - last.atMs < mergeMs
+    merge !== undefined && last?.merge === merge && (merge.startsWith("drag ") || atMs - last.atMs < mergeMs)
       ? { ...step, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse] }
       : undefined;
   const kept = merged ? [...past.slice(0, -1), merged] : [...past, step];

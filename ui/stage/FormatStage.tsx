@@ -1,5 +1,5 @@
 "use client";
-import { useCallback } from "react";
+import { useCallback, type ReactNode } from "react";
 import type { Format } from "@/core/document/format";
 import type { StagePlayer } from "./player";
 
@@ -12,12 +12,15 @@ export function FormatStage({
   plate,
   footage,
   guides = false,
+  children,
 }: {
   format: Format;
   player: StagePlayer;
   plate: Plate;
   footage?: string | undefined;
   guides?: boolean;
+  /** Laid over the picture: handles, threads. */
+  children?: ReactNode;
 }) {
   const attach = useCallback(
     (canvas: HTMLCanvasElement | null) => player.attach(format.id, canvas),
@@ -30,6 +33,7 @@ export function FormatStage({
           <video src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
         )}
         <canvas ref={attach} role="img" aria-label={`Preview, ${format.name}`} />
+        {children}
         {guides && <span className="format-stage__safe" style={{ inset: `${format.titleSafe * 100}%` }} aria-hidden />}
       </div>
       <figcaption>

@@ -11,7 +11,7 @@ import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
 import { bundledFonts } from "@/core/type/catalogue";
 import { FontBook } from "@/core/type/font-book";
 import { BrowserHost } from "./browser-host";
-import type { Answer, PaintedFrame, ToWorker } from "./protocol";
+import type { Answer, MoveBar, PaintedFrame, ToWorker } from "./protocol";
 
 interface Take {
   readonly scene: Scene;
@@ -85,9 +85,15 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
       issues: scene.issues,
       turnedRound: scene.still.turnedRound,
       boxes: restBoxes(scene.still, scene.table),
+      bars: barsOf(scene.table),
     })),
   };
 }
+
+const barsOf = (table: Scene["table"]): MoveBar[] =>
+  [...table.layers].flatMap(([layer, { arrive, stay, leave }]) =>
+    [...arrive, ...stay, ...leave].map(({ id, phase, startS, endS }) => ({ layer, move: id, phase, startS, endS })),
+  );
 
 async function check(stage: string): Promise<Answer> {
   const formats = [];

@@ -38,6 +38,14 @@ export type ToWorker =
   | { readonly kind: "check"; readonly call: number; readonly stage: string }
   | { readonly kind: "drop"; readonly call: number; readonly stage: string };
 
+export interface MoveBar {
+  readonly layer: string;
+  readonly move: string;
+  readonly phase: "arrive" | "stay" | "leave";
+  readonly startS: number;
+  readonly endS: number;
+}
+
 /** A stage that can be painted, in one format. */
 export interface PreparedFormat {
   readonly format: Format;
@@ -49,6 +57,8 @@ export interface PreparedFormat {
   /** Whether right-to-left text has turned the design round. */
   readonly turnedRound: boolean;
   readonly boxes: readonly RestBox[];
+  /** When every move runs, in seconds of its phase. */
+  readonly bars: readonly MoveBar[];
 }
 
 export type Prepared =

@@ -1,5 +1,14 @@
 "use client";
-import { AlignBottom, AlignCenter, AlignEnd, AlignMiddle, AlignStart, AlignTop, DistributeHorizontal, DistributeVertical } from "react-bootstrap-icons";
+import {
+  AlignBottom,
+  AlignCenter,
+  AlignEnd,
+  AlignMiddle,
+  AlignStart,
+  AlignTop,
+  DistributeHorizontal,
+  DistributeVertical,
+} from "react-bootstrap-icons";
 import { alignments, distribution, nudge, type Edge } from "@/core/edit/arrange";
 import type { Axis } from "@/core/document/place";
 import { useBoxesAtRest } from "../stage/boxes";
@@ -29,14 +38,30 @@ export function ArrangeSection() {
   return (
     <div className="arrange" role="toolbar" aria-label="Line up">
       {alignButtons.map(({ axis, edge, label, Icon }) => (
-        <button key={label} type="button" className="small-button" title={label} onClick={() => shift(label, axis, alignments(chosen(), axis, edge as Edge))}>
+        <button
+          key={label}
+          type="button"
+          className="small-button"
+          title={label}
+          onClick={() => shift(label, axis, alignments(chosen(), axis, edge as Edge))}
+        >
           <Icon aria-hidden /> <span className="visually-hidden">{label}</span>
         </button>
       ))}
-      <button type="button" className="small-button" title="Equal gaps across" onClick={() => shift("Equal gaps", "width", distribution(chosen(), "width"))}>
+      <button
+        type="button"
+        className="small-button"
+        title="Equal gaps across"
+        onClick={() => shift("Equal gaps", "width", distribution(chosen(), "width"))}
+      >
         <DistributeHorizontal aria-hidden /> <span className="visually-hidden">Equal gaps across</span>
       </button>
-      <button type="button" className="small-button" title="Equal gaps down" onClick={() => shift("Equal gaps", "height", distribution(chosen(), "height"))}>
+      <button
+        type="button"
+        className="small-button"
+        title="Equal gaps down"
+        onClick={() => shift("Equal gaps", "height", distribution(chosen(), "height"))}
+      >
         <DistributeVertical aria-hidden /> <span className="visually-hidden">Equal gaps down</span>
       </button>
     </div>

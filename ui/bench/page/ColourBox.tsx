@@ -39,7 +39,14 @@ export function ColourBox({
   };
   return (
     <>
-      <button ref={target} type="button" className="colour" aria-haspopup="dialog" aria-expanded={open} onClick={() => setOpen(!open)}>
+      <button
+        ref={target}
+        type="button"
+        className="colour"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
         <i className="swatch" style={css ? { background: css } : undefined} aria-hidden />
         <span className="visually-hidden">{label}: </span>
         {name}

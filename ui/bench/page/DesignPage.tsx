@@ -19,7 +19,9 @@ export function DesignPage() {
     if (next.min <= next.default && next.default <= next.max) put("Length", { length: next }, merge);
   };
   const toggleFormat = (id: string, on: boolean) => {
-    const formats = house.formats.map((format) => format.id).filter((f) => (f === id ? on : document.formats.includes(f)));
+    const formats = house.formats
+      .map((format) => format.id)
+      .filter((f) => (f === id ? on : document.formats.includes(f)));
     if (formats.length > 0) put("Formats", { formats });
   };
   return (
@@ -30,7 +32,9 @@ export function DesignPage() {
         aria-label="Name of the design"
         value={document.name}
         maxLength={80}
-        onChange={(event) => event.target.value.trim() !== "" && put("Rename the design", { name: event.target.value }, true)}
+        onChange={(event) =>
+          event.target.value.trim() !== "" && put("Rename the design", { name: event.target.value }, true)
+        }
       />
       <p className="leaf__say">Choose a layer on the stage or in the strip to see its page.</p>
       <section className="leaf" aria-label="About">
@@ -50,8 +54,15 @@ export function DesignPage() {
         <span className="chips">
           {house.formats.map(({ id, name, width, height }) => (
             <label key={id} className="tick">
-              <input type="checkbox" checked={document.formats.includes(id)} onChange={(e) => toggleFormat(id, e.target.checked)} />
-              {name} <small className="figures">{width} × {height}</small>
+              <input
+                type="checkbox"
+                checked={document.formats.includes(id)}
+                onChange={(e) => toggleFormat(id, e.target.checked)}
+              />
+              {name}{" "}
+              <small className="figures">
+                {width} × {height}
+              </small>
             </label>
           ))}
         </span>
@@ -59,18 +70,49 @@ export function DesignPage() {
       <section className="leaf" aria-label="Length">
         <h3 className="rubric">Length</h3>
         <Row label="Usually">
-          <NumberBox value={length.default} unit="s" min={0.1} max={3600} step={0.5} label="Usual length" onChange={(n, m) => setLength({ default: n }, m)} />
+          <NumberBox
+            value={length.default}
+            unit="s"
+            min={0.1}
+            max={3600}
+            step={0.5}
+            label="Usual length"
+            onChange={(n, m) => setLength({ default: n }, m)}
+          />
         </Row>
         <div className="row-pair">
           <Row label="At least">
-            <NumberBox value={length.min} unit="s" min={0.1} max={3600} step={0.5} label="Shortest length" onChange={(n, m) => setLength({ min: n }, m)} />
+            <NumberBox
+              value={length.min}
+              unit="s"
+              min={0.1}
+              max={3600}
+              step={0.5}
+              label="Shortest length"
+              onChange={(n, m) => setLength({ min: n }, m)}
+            />
           </Row>
           <Row label="At most">
-            <NumberBox value={length.max} unit="s" min={0.1} max={3600} step={0.5} label="Longest length" onChange={(n, m) => setLength({ max: n }, m)} />
+            <NumberBox
+              value={length.max}
+              unit="s"
+              min={0.1}
+              max={3600}
+              step={0.5}
+              label="Longest length"
+              onChange={(n, m) => setLength({ max: n }, m)}
+            />
           </Row>
         </div>
         <Row label="Poster at">
-          <NumberBox value={document.posterAt} unit="%" min={0} max={1} label="Poster at" onChange={(posterAt, m) => put("Poster", { posterAt }, m)} />
+          <NumberBox
+            value={document.posterAt}
+            unit="%"
+            min={0}
+            max={1}
+            label="Poster at"
+            onChange={(posterAt, m) => put("Poster", { posterAt }, m)}
+          />
         </Row>
         <Row label="Leaves">
           <Choice
@@ -117,7 +159,14 @@ export function DesignPage() {
             }
           />
           {motionBlur && (
-            <NumberBox value={motionBlur.angle} unit="°" min={0} max={720} label="Shutter angle" onChange={(angle, m) => put("Motion blur", { motionBlur: { ...motionBlur, angle } }, m)} />
+            <NumberBox
+              value={motionBlur.angle}
+              unit="°"
+              min={0}
+              max={720}
+              label="Shutter angle"
+              onChange={(angle, m) => put("Motion blur", { motionBlur: { ...motionBlur, angle } }, m)}
+            />
           )}
         </Row>
       </section>

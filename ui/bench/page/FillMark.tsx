@@ -27,7 +27,8 @@ export function FillMark({ layer, path }: { layer: Layer; path: string }) {
   return (
     <Dropdown className="fill-mark" align="end">
       <Dropdown.Toggle as="button" type="button" className={field ? "is-filled" : ""} title="Who fills this in">
-        <InputCursorText aria-hidden /> {field ? field.label : <span className="visually-hidden">Let it be filled in</span>}
+        <InputCursorText aria-hidden />{" "}
+        {field ? field.label : <span className="visually-hidden">Let it be filled in</span>}
       </Dropdown.Toggle>
       <Dropdown.Menu>
         <Dropdown.Header>Filled in by</Dropdown.Header>

@@ -28,7 +28,9 @@ function turned(fill: Fill, kind: string): Fill {
       : fill.stops;
   if (kind === "linear") return { kind: "linear", angle: 90, stops };
   const centre = { x: 0.5, y: 0.5 };
-  return kind === "radial" ? { kind: "radial", centre, radius: 0.5, stops } : { kind: "conic", centre, angle: 0, stops };
+  return kind === "radial"
+    ? { kind: "radial", centre, radius: 0.5, stops }
+    : { kind: "conic", centre, angle: 0, stops };
 }
 
 /** What fills an outline: one colour, or one of three gradients with their stops. */
@@ -37,17 +39,35 @@ export function FillRows({ layer, path, label }: { layer: Layer; path: string; l
   const fill = property.value as Fill;
   const gradient = fill.kind === "plain" ? undefined : fill;
   const stop = (i: number, part: object, merge?: boolean) =>
-    gradient && property.set({ ...gradient, stops: gradient.stops.map((s, j) => (j === i ? { ...s, ...part } : s)) }, merge);
+    gradient &&
+    property.set({ ...gradient, stops: gradient.stops.map((s, j) => (j === i ? { ...s, ...part } : s)) }, merge);
   return (
     <>
       {fill.kind === "plain" && <ColourRow layer={layer} path={`${path}.colour`} label={label} />}
       <Row label={gradient ? label : ""} {...(gradient ? { property, layer } : {})}>
-        <Choice label={`${label}: kind`} value={fill.kind} options={kinds} onChange={(kind) => property.set(turned(fill, kind))} />
+        <Choice
+          label={`${label}: kind`}
+          value={fill.kind}
+          options={kinds}
+          onChange={(kind) => property.set(turned(fill, kind))}
+        />
       </Row>
       {gradient?.stops.map(({ at, colour }, i) => (
         <Row key={i} label={`Stop ${i + 1}`}>
-          <ColourBox value={colour} label={`Stop ${i + 1}`} layer={layer} onChange={(c, merge) => stop(i, { colour: c }, merge)} />
-          <NumberBox value={at} unit="%" min={0} max={1} label={`Stop ${i + 1}: place`} onChange={(share, merge) => stop(i, { at: share }, merge)} />
+          <ColourBox
+            value={colour}
+            label={`Stop ${i + 1}`}
+            layer={layer}
+            onChange={(c, merge) => stop(i, { colour: c }, merge)}
+          />
+          <NumberBox
+            value={at}
+            unit="%"
+            min={0}
+            max={1}
+            label={`Stop ${i + 1}: place`}
+            onChange={(share, merge) => stop(i, { at: share }, merge)}
+          />
           {gradient.stops.length > 2 && (
             <button
               type="button"
@@ -66,18 +86,40 @@ export function FillRows({ layer, path, label }: { layer: Layer; path: string; l
             type="button"
             className="small-button"
             disabled={gradient.stops.length >= 16}
-            onClick={() => property.set({ ...gradient, stops: [...gradient.stops, { at: 1, colour: gradient.stops[gradient.stops.length - 1]!.colour }] })}
+            onClick={() =>
+              property.set({
+                ...gradient,
+                stops: [...gradient.stops, { at: 1, colour: gradient.stops[gradient.stops.length - 1]!.colour }],
+              })
+            }
           >
             <PlusCircle aria-hidden /> Stop
           </button>
           {gradient.kind !== "radial" && (
-            <NumberBox value={gradient.angle} unit="°" min={-360} max={360} label={`${label}: angle`} onChange={(angle, m) => property.set({ ...gradient, angle }, m)} />
+            <NumberBox
+              value={gradient.angle}
+              unit="°"
+              min={-360}
+              max={360}
+              label={`${label}: angle`}
+              onChange={(angle, m) => property.set({ ...gradient, angle }, m)}
+            />
           )}
           {gradient.kind === "radial" && (
-            <NumberBox value={gradient.radius} unit="%" min={0.01} label={`${label}: radius`} onChange={(radius, m) => property.set({ ...gradient, radius }, m)} />
+            <NumberBox
+              value={gradient.radius}
+              unit="%"
+              min={0.01}
+              label={`${label}: radius`}
+              onChange={(radius, m) => property.set({ ...gradient, radius }, m)}
+            />
           )}
           {gradient.kind !== "linear" && (
-            <AnchorPad value={gradient.centre} label={`${label}: centre`} onChange={(centre) => property.set({ ...gradient, centre })} />
+            <AnchorPad
+              value={gradient.centre}
+              label={`${label}: centre`}
+              onChange={(centre) => property.set({ ...gradient, centre })}
+            />
           )}
         </Row>
       )}

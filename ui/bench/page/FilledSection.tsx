@@ -21,7 +21,9 @@ export function FilledSection({ layer }: { layer: Layer }) {
     <section className="leaf" aria-label="Filled by">
       <h3 className="rubric">Filled by</h3>
       {filling.length === 0 ? (
-        <p className="leaf__say">Nobody: it goes out as designed. Hand a property to the filler with the mark beside it.</p>
+        <p className="leaf__say">
+          Nobody: it goes out as designed. Hand a property to the filler with the mark beside it.
+        </p>
       ) : (
         <ul className="leaf__list">
           {filling.map((field) => (

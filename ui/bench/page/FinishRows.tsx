@@ -27,9 +27,18 @@ const rows: Readonly<Record<Kind, readonly (readonly [key: string, label: string
 };
 
 /** What is done to the finished picture, in order; the order can be changed. */
-export function FinishRows({ list, onChange }: { list: readonly Finish[]; onChange: (list: Finish[], merge?: boolean) => void }) {
+export function FinishRows({
+  list,
+  onChange,
+}: {
+  list: readonly Finish[];
+  onChange: (list: Finish[], merge?: boolean) => void;
+}) {
   const change = (i: number, part: object, merge?: boolean) =>
-    onChange(list.map((old, j) => (j === i ? ({ ...old, ...part } as Finish) : old)), merge);
+    onChange(
+      list.map((old, j) => (j === i ? ({ ...old, ...part } as Finish) : old)),
+      merge,
+    );
   const swap = (i: number) => {
     const next = [...list];
     [next[i - 1], next[i]] = [next[i]!, next[i - 1]!];
@@ -44,10 +53,21 @@ export function FinishRows({ list, onChange }: { list: readonly Finish[]; onChan
             <button type="button" className="small-button" disabled={i === 0} onClick={() => swap(i)} title="Earlier">
               <ArrowUp aria-hidden /> <span className="visually-hidden">Earlier</span>
             </button>
-            <button type="button" className="small-button" disabled={i === list.length - 1} onClick={() => swap(i + 1)} title="Later">
+            <button
+              type="button"
+              className="small-button"
+              disabled={i === list.length - 1}
+              onClick={() => swap(i + 1)}
+              title="Later"
+            >
               <ArrowDown aria-hidden /> <span className="visually-hidden">Later</span>
             </button>
-            <button type="button" className="small-button" onClick={() => onChange(list.filter((_, j) => j !== i))} title="Take it off">
+            <button
+              type="button"
+              className="small-button"
+              onClick={() => onChange(list.filter((_, j) => j !== i))}
+              title="Take it off"
+            >
               <XLg aria-hidden /> <span className="visually-hidden">Take it off</span>
             </button>
           </legend>
@@ -65,7 +85,13 @@ export function FinishRows({ list, onChange }: { list: readonly Finish[]; onChan
           ))}
           {finish.kind === "grain" && (
             <Row label="Coloured">
-              <input type="checkbox" className="form-check-input" aria-label="Coloured grain" checked={finish.coloured} onChange={(e) => change(i, { coloured: e.target.checked })} />
+              <input
+                type="checkbox"
+                className="form-check-input"
+                aria-label="Coloured grain"
+                checked={finish.coloured}
+                onChange={(e) => change(i, { coloured: e.target.checked })}
+              />
             </Row>
           )}
         </fieldset>
@@ -74,7 +100,12 @@ export function FinishRows({ list, onChange }: { list: readonly Finish[]; onChan
         <p className="put-on">
           <span>Add</span>
           {(Object.keys(names) as Kind[]).map((kind) => (
-            <button key={kind} type="button" className="chip" onClick={() => onChange([...list, Finish.parse({ kind })])}>
+            <button
+              key={kind}
+              type="button"
+              className="chip"
+              onClick={() => onChange([...list, Finish.parse({ kind })])}
+            >
               {names[kind]}
             </button>
           ))}

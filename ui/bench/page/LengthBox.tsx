@@ -26,20 +26,41 @@ export function LengthBox({
   return (
     <>
       <Row label={short}>
-        <select className="form-select form-select-sm size-kind" aria-label={`${label}: how`} value={kind} onChange={(e) => choose(e.target.value)}>
+        <select
+          className="form-select form-select-sm size-kind"
+          aria-label={`${label}: how`}
+          value={kind}
+          onChange={(e) => choose(e.target.value)}
+        >
           <option value="none">no limit</option>
           <option value="u">in u</option>
           <option value="share">share of</option>
         </select>
         {typeof value === "number" && <NumberBox value={value} unit="u" min={0} label={label} onChange={onChange} />}
         {typeof value === "object" && (
-          <NumberBox value={value.share} unit="%" min={0} label={`${label}: share`} onChange={(share, m) => onChange({ ...value, share }, m)} />
+          <NumberBox
+            value={value.share}
+            unit="%"
+            min={0}
+            label={`${label}: share`}
+            onChange={(share, m) => onChange({ ...value, share }, m)}
+          />
         )}
       </Row>
       {typeof value === "object" && (
         <Row label="">
-          <Choice label={`${label}: share of`} value={value.of} options={boxes} onChange={(of) => onChange({ ...value, of }, false)} />
-          <NumberBox value={value.plus} unit="u" label={`${label}: plus`} onChange={(plus, m) => onChange({ ...value, plus }, m)} />
+          <Choice
+            label={`${label}: share of`}
+            value={value.of}
+            options={boxes}
+            onChange={(of) => onChange({ ...value, of }, false)}
+          />
+          <NumberBox
+            value={value.plus}
+            unit="u"
+            label={`${label}: plus`}
+            onChange={(plus, m) => onChange({ ...value, plus }, m)}
+          />
         </Row>
       )}
     </>

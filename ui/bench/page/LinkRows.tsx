@@ -19,13 +19,20 @@ const propertyNames: Readonly<Record<Link["property"], string>> = {
   size: "Text size",
 };
 const properties: readonly Option[] = linkProperties.map((id) => [id, propertyNames[id]]);
-const readNames: readonly Option[] = linkReads.map((id) => [id, id === "x" ? "left edge" : id === "y" ? "upper edge" : id.replace("-", " ")]);
+const readNames: readonly Option[] = linkReads.map((id) => [
+  id,
+  id === "x" ? "left edge" : id === "y" ? "upper edge" : id.replace("-", " "),
+]);
 
 /** Properties that follow others by arithmetic or from one range to another. */
 export function LinkRows({ layer }: { layer: Layer }) {
   const property = useProperty(layer, "links", "Links");
   const links = (property.value ?? []) as Link[];
-  const change = (i: number, link: Link, merge?: boolean) => property.set(links.map((old, j) => (j === i ? link : old)), merge);
+  const change = (i: number, link: Link, merge?: boolean) =>
+    property.set(
+      links.map((old, j) => (j === i ? link : old)),
+      merge,
+    );
   return (
     <details className="leaf__more" open={links.length > 0}>
       <summary>Follows others</summary>
@@ -33,12 +40,22 @@ export function LinkRows({ layer }: { layer: Layer }) {
         <fieldset key={i} className="worn">
           <legend>
             {propertyNames[link.property]} follows
-            <button type="button" className="small-button" title="Untie it" onClick={() => property.set(links.filter((_, j) => j !== i))}>
+            <button
+              type="button"
+              className="small-button"
+              title="Untie it"
+              onClick={() => property.set(links.filter((_, j) => j !== i))}
+            >
               <XLg aria-hidden /> <span className="visually-hidden">Untie {propertyNames[link.property]}</span>
             </button>
           </legend>
           <Row label="What">
-            <Choice label="What follows" value={link.property} options={properties} onChange={(p) => change(i, { ...link, property: p as Link["property"] })} />
+            <Choice
+              label="What follows"
+              value={link.property}
+              options={properties}
+              onChange={(p) => change(i, { ...link, property: p as Link["property"] })}
+            />
           </Row>
           {link.kind === "sum" ? (
             <SumRows layer={layer} link={link} change={(next, merge) => change(i, next, merge)} />
@@ -46,7 +63,14 @@ export function LinkRows({ layer }: { layer: Layer }) {
             <RangeRows layer={layer} link={link} change={(next, merge) => change(i, next, merge)} />
           )}
           <Row label="Later by">
-            <NumberBox value={link.delay} unit="s" min={0} max={10} label="Later by" onChange={(delay, m) => change(i, { ...link, delay }, m)} />
+            <NumberBox
+              value={link.delay}
+              unit="s"
+              min={0}
+              max={10}
+              label="Later by"
+              onChange={(delay, m) => change(i, { ...link, delay }, m)}
+            />
           </Row>
         </fieldset>
       ))}
@@ -55,7 +79,16 @@ export function LinkRows({ layer }: { layer: Layer }) {
           type="button"
           className="chip"
           onClick={() =>
-            property.set([...links, { kind: "sum", property: "dx", delay: 0, sources: [{ name: "a", of: "format", read: "width" }], sum: "a * 0" }])
+            property.set([
+              ...links,
+              {
+                kind: "sum",
+                property: "dx",
+                delay: 0,
+                sources: [{ name: "a", of: "format", read: "width" }],
+                sum: "a * 0",
+              },
+            ])
           }
         >
           By arithmetic
@@ -66,7 +99,15 @@ export function LinkRows({ layer }: { layer: Layer }) {
           onClick={() =>
             property.set([
               ...links,
-              { kind: "range", property: "turn", delay: 0, source: { of: "format", read: "width" }, from: [0, 100], to: [0, 0], clamp: true },
+              {
+                kind: "range",
+                property: "turn",
+                delay: 0,
+                source: { of: "format", read: "width" },
+                from: [0, 100],
+                to: [0, 0],
+                clamp: true,
+              },
             ])
           }
         >
@@ -79,11 +120,22 @@ export function LinkRows({ layer }: { layer: Layer }) {
 
 type Of<K extends Link["kind"]> = Extract<Link, { kind: K }>;
 
-function SumRows({ layer, link, change }: { layer: Layer; link: Of<"sum">; change: (link: Link, merge?: boolean) => void }) {
+function SumRows({
+  layer,
+  link,
+  change,
+}: {
+  layer: Layer;
+  link: Of<"sum">;
+  change: (link: Link, merge?: boolean) => void;
+}) {
   const boxes = useBoxes(layer);
   let fault: string | undefined;
   try {
-    readSum(link.sum, link.sources.map(({ name }) => name));
+    readSum(
+      link.sum,
+      link.sources.map(({ name }) => name),
+    );
   } catch (error) {
     fault = error instanceof SumError ? error.message : "this is no sum";
   }
@@ -93,7 +145,12 @@ function SumRows({ layer, link, change }: { layer: Layer; link: Of<"sum">; chang
     <>
       {link.sources.map(({ name, of, read }, i) => (
         <Row key={i} label={`${name} is`}>
-          <Choice label={`${name}: which measure`} value={read} options={readNames} onChange={(r) => source(i, { read: r })} />
+          <Choice
+            label={`${name}: which measure`}
+            value={read}
+            options={readNames}
+            onChange={(r) => source(i, { read: r })}
+          />
           <Choice label={`${name}: of what`} value={of} options={boxes} onChange={(o) => source(i, { of: o })} />
         </Row>
       ))}
@@ -114,7 +171,10 @@ function SumRows({ layer, link, change }: { layer: Layer; link: Of<"sum">; chang
             type="button"
             className="chip"
             onClick={() =>
-              change({ ...link, sources: [...link.sources, { name: "abcdefgh"[link.sources.length]!, of: "format", read: "height" }] })
+              change({
+                ...link,
+                sources: [...link.sources, { name: "abcdefgh"[link.sources.length]!, of: "format", read: "height" }],
+              })
             }
           >
             Another measure
@@ -125,7 +185,15 @@ function SumRows({ layer, link, change }: { layer: Layer; link: Of<"sum">; chang
   );
 }
 
-function RangeRows({ layer, link, change }: { layer: Layer; link: Of<"range">; change: (link: Link, merge?: boolean) => void }) {
+function RangeRows({
+  layer,
+  link,
+  change,
+}: {
+  layer: Layer;
+  link: Of<"range">;
+  change: (link: Link, merge?: boolean) => void;
+}) {
   const boxes = useBoxes(layer);
   const pair = (key: "from" | "to", label: string) => (
     <Row label={label}>
@@ -144,13 +212,29 @@ function RangeRows({ layer, link, change }: { layer: Layer; link: Of<"range">; c
   return (
     <>
       <Row label="Reads">
-        <Choice label="Which measure" value={link.source.read} options={readNames} onChange={(read) => change({ ...link, source: { ...link.source, read: read as never } })} />
-        <Choice label="Of what" value={link.source.of} options={boxes} onChange={(of) => change({ ...link, source: { ...link.source, of } })} />
+        <Choice
+          label="Which measure"
+          value={link.source.read}
+          options={readNames}
+          onChange={(read) => change({ ...link, source: { ...link.source, read: read as never } })}
+        />
+        <Choice
+          label="Of what"
+          value={link.source.of}
+          options={boxes}
+          onChange={(of) => change({ ...link, source: { ...link.source, of } })}
+        />
       </Row>
       {pair("from", "From")}
       {pair("to", "becomes")}
       <Row label="No further">
-        <input type="checkbox" className="form-check-input" aria-label="No further than its ends" checked={link.clamp} onChange={(e) => change({ ...link, clamp: e.target.checked })} />
+        <input
+          type="checkbox"
+          className="form-check-input"
+          aria-label="No further than its ends"
+          checked={link.clamp}
+          onChange={(e) => change({ ...link, clamp: e.target.checked })}
+        />
       </Row>
     </>
   );

@@ -8,7 +8,10 @@ import { Optional, PutOn, type Wearable } from "./Optional";
 import { ChoiceRow, ColourRow, NumberRow, type Option } from "./rows";
 import { StrokeRows } from "./StrokeRows";
 
-const blendOptions: readonly Option[] = blends.map((blend) => [blend, blend === "normal" ? "over what is below" : blend]);
+const blendOptions: readonly Option[] = blends.map((blend) => [
+  blend,
+  blend === "normal" ? "over what is below" : blend,
+]);
 
 /** Colour and everything a layer may wear; what is not worn is one step away. */
 export function LookSection({ layer }: { layer: Layer }) {
@@ -19,7 +22,23 @@ export function LookSection({ layer }: { layer: Layer }) {
   const wearables: Wearable[] = [
     ...(shape ? [{ path: "fill", name: "Fill", start: plain }] : []),
     ...(painted
-      ? [{ path: "stroke", name: "Stroke", start: { width: 0.4, fill: plain, side: "inside", cap: "butt", join: "miter", dash: [], dashOffset: 0, from: 0, to: 1 } }]
+      ? [
+          {
+            path: "stroke",
+            name: "Stroke",
+            start: {
+              width: 0.4,
+              fill: plain,
+              side: "inside",
+              cap: "butt",
+              join: "miter",
+              dash: [],
+              dashOffset: 0,
+              from: 0,
+              to: 1,
+            },
+          },
+        ]
       : []),
     { path: "shadow", name: "Shadow", start: Shadow.parse({ colour: "#00000066" }) },
     { path: "glow", name: "Outer glow", start: OuterGlow.parse({ colour: ink }) },

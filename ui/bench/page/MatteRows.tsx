@@ -63,7 +63,12 @@ export function MatteRows({ layer }: { layer: Layer }) {
               </option>
             ))}
           </select>
-          <button type="button" className="small-button" title="Show it everywhere" onClick={() => property.set(mattes.filter((_, j) => j !== i))}>
+          <button
+            type="button"
+            className="small-button"
+            title="Show it everywhere"
+            onClick={() => property.set(mattes.filter((_, j) => j !== i))}
+          >
             <XLg aria-hidden /> <span className="visually-hidden">Take this away</span>
           </button>
         </Row>
@@ -73,7 +78,9 @@ export function MatteRows({ layer }: { layer: Layer }) {
           <button
             type="button"
             className="chip"
-            onClick={() => property.set([...mattes, { by: "shape", keep: "inside", layer: others[others.length - 1]!.id }])}
+            onClick={() =>
+              property.set([...mattes, { by: "shape", keep: "inside", layer: others[others.length - 1]!.id }])
+            }
           >
             Show only inside …
           </button>

@@ -5,14 +5,29 @@ import type { Layer } from "@/core/document/layer";
 import { useProperty } from "./use-property";
 
 /** Something a layer may wear: its settings and a way to take it off; nothing while it does not wear it. */
-export function Optional({ layer, path, name, children }: { layer: Layer; path: string; name: string; children: ReactNode }) {
+export function Optional({
+  layer,
+  path,
+  name,
+  children,
+}: {
+  layer: Layer;
+  path: string;
+  name: string;
+  children: ReactNode;
+}) {
   const property = useProperty(layer, path, name);
   if (property.value === undefined) return null;
   return (
     <fieldset className="worn">
       <legend>
         {name}
-        <button type="button" className="small-button" title={`Take the ${name.toLowerCase()} off`} onClick={() => property.set(undefined)}>
+        <button
+          type="button"
+          className="small-button"
+          title={`Take the ${name.toLowerCase()} off`}
+          onClick={() => property.set(undefined)}
+        >
           <XLg aria-hidden /> <span className="visually-hidden">Take the {name.toLowerCase()} off</span>
         </button>
       </legend>

@@ -23,9 +23,16 @@ export function Page() {
   return (
     <div className="leaf-page">
       <LayerName key={layer.id} id={layer.id} name={layer.name} />
-      {count > 1 && <p className="leaf__say">{count} layers are chosen; what is changed here is changed on all that have it.</p>}
+      {count > 1 && (
+        <p className="leaf__say">{count} layers are chosen; what is changed here is changed on all that have it.</p>
+      )}
       <label className={`only-here${onlyHere ? " is-on" : ""}`}>
-        <input type="checkbox" className="form-check-input" checked={onlyHere} onChange={(e) => show({ onlyHere: e.target.checked })} />
+        <input
+          type="checkbox"
+          className="form-check-input"
+          checked={onlyHere}
+          onChange={(e) => show({ onlyHere: e.target.checked })}
+        />
         Change {format} only
       </label>
       {count > 1 && <ArrangeSection />}

@@ -81,7 +81,11 @@ function Standing({ layer }: { layer: Layer }) {
         <p>
           Its <b>{pointName(place.at)}</b> on the <b>{pointName(place.from)}</b> of {name}
         </p>
-        <AnchorPad value={place.from} label={`Point of ${name}`} onChange={(from) => property.set({ ...place, from })} />
+        <AnchorPad
+          value={place.from}
+          label={`Point of ${name}`}
+          onChange={(from) => property.set({ ...place, from })}
+        />
       </div>
       <div className="row-pair">
         <NumberRow layer={layer} path="place.dx" label="Right" unit="u" />
@@ -121,9 +125,14 @@ function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
   const others = useBench((state) => state.document.layers).filter(({ id }) => id !== layer.id);
   const size = property.value as SizeAxis;
   const natural = layer.kind === "text" || layer.kind === "picture";
-  const kinds = sizeKinds.filter(([kind]) => (kind !== "natural" || natural) && (kind !== "around" || others.length > 0));
+  const kinds = sizeKinds.filter(
+    ([kind]) => (kind !== "natural" || natural) && (kind !== "around" || others.length > 0),
+  );
   const first = others.find(({ kind }) => kind === "text")?.id ?? others[0]?.id;
-  const limits = { ...(size.min === undefined ? {} : { min: size.min }), ...(size.max === undefined ? {} : { max: size.max }) };
+  const limits = {
+    ...(size.min === undefined ? {} : { min: size.min }),
+    ...(size.max === undefined ? {} : { max: size.max }),
+  };
   return (
     <>
       <Row label={label} property={property} layer={layer}>
@@ -140,7 +149,14 @@ function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
           ))}
         </select>
         {size.kind === "fixed" && (
-          <NumberBox value={size.u} unit="u" min={0} max={1000} label={label} onChange={(u, m) => property.set({ ...size, u }, m)} />
+          <NumberBox
+            value={size.u}
+            unit="u"
+            min={0}
+            max={1000}
+            label={label}
+            onChange={(u, m) => property.set({ ...size, u }, m)}
+          />
         )}
         {size.kind === "ratio" && (
           <NumberBox
@@ -152,13 +168,29 @@ function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
           />
         )}
         {size.kind === "share" && (
-          <NumberBox value={size.share} unit="%" min={0} label={`${label}: share`} onChange={(share, m) => property.set({ ...size, share }, m)} />
+          <NumberBox
+            value={size.share}
+            unit="%"
+            min={0}
+            label={`${label}: share`}
+            onChange={(share, m) => property.set({ ...size, share }, m)}
+          />
         )}
       </Row>
       {size.kind === "share" && (
         <Row label="">
-          <Choice label={`${label}: share of`} value={size.of} options={boxes} onChange={(of) => property.set({ ...size, of })} />
-          <NumberBox value={size.plus} unit="u" label={`${label}: plus`} onChange={(plus, m) => property.set({ ...size, plus }, m)} />
+          <Choice
+            label={`${label}: share of`}
+            value={size.of}
+            options={boxes}
+            onChange={(of) => property.set({ ...size, of })}
+          />
+          <NumberBox
+            value={size.plus}
+            unit="u"
+            label={`${label}: plus`}
+            onChange={(plus, m) => property.set({ ...size, plus }, m)}
+          />
         </Row>
       )}
       {size.kind === "around" && <Around layer={layer} axis={axis} size={size} set={property.set} />}
@@ -187,7 +219,10 @@ function Around({
   };
   const point = () =>
     store.getState().show({
-      pointing: { ask: `Point at what “${layer.name}” should be fitted around`, take: (id) => id !== layer.id && toggle(id) },
+      pointing: {
+        ask: `Point at what “${layer.name}” should be fitted around`,
+        take: (id) => id !== layer.id && toggle(id),
+      },
     });
   return (
     <>
@@ -198,7 +233,12 @@ function Around({
               {layers.find((other) => other.id === id)?.name ?? id} ×
             </button>
           ))}
-          <select className="form-select form-select-sm" aria-label={`${what}: around what else`} value="" onChange={(e) => toggle(e.target.value)}>
+          <select
+            className="form-select form-select-sm"
+            aria-label={`${what}: around what else`}
+            value=""
+            onChange={(e) => toggle(e.target.value)}
+          >
             <option value="">and …</option>
             {layers
               .filter(({ id }) => !size.layers.includes(id))
@@ -215,10 +255,20 @@ function Around({
       </Row>
       <div className="row-pair">
         <Row label={axis === "width" ? "Pad left" : "Pad top"}>
-          <NumberBox value={size.before} unit="u" label={`${what}: padding before`} onChange={(before, m) => set({ ...size, before }, m)} />
+          <NumberBox
+            value={size.before}
+            unit="u"
+            label={`${what}: padding before`}
+            onChange={(before, m) => set({ ...size, before }, m)}
+          />
         </Row>
         <Row label={axis === "width" ? "right" : "bottom"}>
-          <NumberBox value={size.after} unit="u" label={`${what}: padding after`} onChange={(after, m) => set({ ...size, after }, m)} />
+          <NumberBox
+            value={size.after}
+            unit="u"
+            label={`${what}: padding after`}
+            onChange={(after, m) => set({ ...size, after }, m)}
+          />
         </Row>
       </div>
       <details className="leaf__more">
@@ -232,7 +282,10 @@ function Around({
                   type="checkbox"
                   checked={size.widest.includes(id)}
                   onChange={(event) =>
-                    set({ ...size, widest: event.target.checked ? [...size.widest, id] : size.widest.filter((o) => o !== id) })
+                    set({
+                      ...size,
+                      widest: event.target.checked ? [...size.widest, id] : size.widest.filter((o) => o !== id),
+                    })
                   }
                 />
                 {name}
@@ -240,7 +293,14 @@ function Around({
             ))}
         </span>
         <Row label="What a minimum adds goes before">
-          <NumberBox value={size.hold} unit="%" min={0} max={1} label={`${what}: share before`} onChange={(hold, m) => set({ ...size, hold }, m)} />
+          <NumberBox
+            value={size.hold}
+            unit="%"
+            min={0}
+            max={1}
+            label={`${what}: share before`}
+            onChange={(hold, m) => set({ ...size, hold }, m)}
+          />
         </Row>
       </details>
     </>

@@ -11,7 +11,12 @@ export function PointsRow({ layer }: { layer: Layer }) {
   const take = (typed: string) => {
     const read = typed
       .split(";")
-      .map((pair) => pair.trim().split(/\s+/).map((part) => Number(part.replace(",", "."))))
+      .map((pair) =>
+        pair
+          .trim()
+          .split(/\s+/)
+          .map((part) => Number(part.replace(",", "."))),
+      )
       .filter((pair) => pair.length === 2 && pair.every(Number.isFinite))
       .map(([x, y]) => ({ x: x! / 100, y: y! / 100 }));
     property.set(read);

@@ -36,7 +36,12 @@ export function StretchRows({ layer }: { layer: Layer }) {
         <fieldset key={i} className="worn">
           <legend>
             Stretch {i + 1}
-            <button type="button" className="small-button" title="Take it away" onClick={() => property.set(stretches.filter((_, j) => j !== i))}>
+            <button
+              type="button"
+              className="small-button"
+              title="Take it away"
+              onClick={() => property.set(stretches.filter((_, j) => j !== i))}
+            >
               <XLg aria-hidden /> <span className="visually-hidden">Take stretch {i + 1} away</span>
             </button>
           </legend>
@@ -60,7 +65,9 @@ export function StretchRows({ layer }: { layer: Layer }) {
                 className="form-control form-control-sm"
                 aria-label="Words to find"
                 value={stretch.of.text}
-                onChange={(event) => event.target.value && change(i, { of: { kind: "find", text: event.target.value } }, true)}
+                onChange={(event) =>
+                  event.target.value && change(i, { of: { kind: "find", text: event.target.value } }, true)
+                }
               />
             </Row>
           )}
@@ -88,14 +95,35 @@ export function StretchRows({ layer }: { layer: Layer }) {
           </Row>
           <div className="row-pair">
             <Row label="Weight">
-              <NumberBox value={stretch.weight} unit="" step={100} min={100} max={900} label="Weight" onChange={(weight, m) => change(i, { weight: Math.round(weight) }, m)} />
+              <NumberBox
+                value={stretch.weight}
+                unit=""
+                step={100}
+                min={100}
+                max={900}
+                label="Weight"
+                onChange={(weight, m) => change(i, { weight: Math.round(weight) }, m)}
+              />
             </Row>
             <Row label="Size">
-              <NumberBox value={stretch.scale} unit="%" min={0.2} max={4} label="Size" onChange={(scale, m) => change(i, { scale }, m)} />
+              <NumberBox
+                value={stretch.scale}
+                unit="%"
+                min={0.2}
+                max={4}
+                label="Size"
+                onChange={(scale, m) => change(i, { scale }, m)}
+              />
             </Row>
           </div>
           <Row label="Italic">
-            <input type="checkbox" className="form-check-input" aria-label="Italic" checked={stretch.italic === true} onChange={(e) => change(i, { italic: e.target.checked || undefined })} />
+            <input
+              type="checkbox"
+              className="form-check-input"
+              aria-label="Italic"
+              checked={stretch.italic === true}
+              onChange={(e) => change(i, { italic: e.target.checked || undefined })}
+            />
           </Row>
           <Row label="Colour">
             {stretch.colour === undefined ? (
@@ -103,18 +131,37 @@ export function StretchRows({ layer }: { layer: Layer }) {
                 Its own colour
               </button>
             ) : (
-              <ColourBox value={stretch.colour} label="Colour" layer={layer} onChange={(colour, m) => change(i, { colour }, m)} />
+              <ColourBox
+                value={stretch.colour}
+                label="Colour"
+                layer={layer}
+                onChange={(colour, m) => change(i, { colour }, m)}
+              />
             )}
           </Row>
           <Row label="Ground">
             {stretch.ground === undefined ? (
-              <button type="button" className="chip" onClick={() => change(i, { ground: { colour: ink, x: 0.5, y: 0.5, corner: 0 } })}>
+              <button
+                type="button"
+                className="chip"
+                onClick={() => change(i, { ground: { colour: ink, x: 0.5, y: 0.5, corner: 0 } })}
+              >
                 A box behind it
               </button>
             ) : (
               <>
-                <ColourBox value={stretch.ground.colour} label="Ground" layer={layer} onChange={(colour, m) => change(i, { ground: { ...stretch.ground!, colour } }, m)} />
-                <button type="button" className="small-button" title="No box" onClick={() => change(i, { ground: undefined })}>
+                <ColourBox
+                  value={stretch.ground.colour}
+                  label="Ground"
+                  layer={layer}
+                  onChange={(colour, m) => change(i, { ground: { ...stretch.ground!, colour } }, m)}
+                />
+                <button
+                  type="button"
+                  className="small-button"
+                  title="No box"
+                  onClick={() => change(i, { ground: undefined })}
+                >
                   <XLg aria-hidden /> <span className="visually-hidden">No box behind it</span>
                 </button>
               </>
@@ -137,7 +184,11 @@ export function StretchRows({ layer }: { layer: Layer }) {
       ))}
       {stretches.length < 32 && (
         <p className="put-on">
-          <button type="button" className="chip" onClick={() => property.set([...stretches, { of: { kind: "stressed" }, weight: 700 }])}>
+          <button
+            type="button"
+            className="chip"
+            onClick={() => property.set([...stretches, { of: { kind: "stressed" }, weight: 700 }])}
+          >
             A stretch with a look of its own
           </button>
         </p>

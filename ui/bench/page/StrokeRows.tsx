@@ -66,7 +66,10 @@ function Dashes({ layer }: { layer: Layer }) {
           placeholder="none; 2 1 is two u and a gap of one"
           defaultValue={dash.join(" ")}
           onBlur={(event) => {
-            const lengths = event.target.value.split(/[\s;]+/).filter(Boolean).map((part) => Number(part.replace(",", ".")));
+            const lengths = event.target.value
+              .split(/[\s;]+/)
+              .filter(Boolean)
+              .map((part) => Number(part.replace(",", ".")));
             property.set(lengths.filter((length) => Number.isFinite(length) && length >= 0));
           }}
         />

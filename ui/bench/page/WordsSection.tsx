@@ -11,7 +11,8 @@ import { useProperty } from "./use-property";
 
 /** What a layer is: its words, its outline, or what it shows. */
 export function WordsSection({ layer }: { layer: Layer }) {
-  const heading = layer.kind === "text" ? "Words" : layer.kind === "picture" ? "Shows" : layer.kind === "group" ? "Group" : "Shape";
+  const heading =
+    layer.kind === "text" ? "Words" : layer.kind === "picture" ? "Shows" : layer.kind === "group" ? "Group" : "Shape";
   return (
     <section className="leaf" aria-label={heading}>
       <h3 className="rubric">{heading}</h3>
@@ -128,8 +129,25 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       <TextRow layer={layer} path="text" label="Text" lines={2} />
       <ChoiceRow layer={layer} path="setting.type" label="Type style" options={types} />
       <div className="row-pair">
-        <NumberRow layer={layer} path="setting.size" label="Size" unit="u" min={0.5} max={200} placeholder={String(type?.size ?? "")} />
-        <NumberRow layer={layer} path="setting.weight" label="Weight" unit="" min={100} max={900} step={100} placeholder={String(type?.weight ?? "")} />
+        <NumberRow
+          layer={layer}
+          path="setting.size"
+          label="Size"
+          unit="u"
+          min={0.5}
+          max={200}
+          placeholder={String(type?.size ?? "")}
+        />
+        <NumberRow
+          layer={layer}
+          path="setting.weight"
+          label="Weight"
+          unit=""
+          min={100}
+          max={900}
+          step={100}
+          placeholder={String(type?.weight ?? "")}
+        />
       </div>
       <ChoiceRow
         layer={layer}
@@ -155,8 +173,24 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       <details className="leaf__more">
         <summary>Tracking, leading, case, figures</summary>
         <div className="row-pair">
-          <NumberRow layer={layer} path="setting.tracking" label="Tracking" unit="" min={-20} max={100} placeholder={String(type?.tracking ?? "")} />
-          <NumberRow layer={layer} path="setting.leading" label="Leading" unit="×" min={0.5} max={4} placeholder={String(type?.leading ?? "")} />
+          <NumberRow
+            layer={layer}
+            path="setting.tracking"
+            label="Tracking"
+            unit=""
+            min={-20}
+            max={100}
+            placeholder={String(type?.tracking ?? "")}
+          />
+          <NumberRow
+            layer={layer}
+            path="setting.leading"
+            label="Leading"
+            unit="×"
+            min={0.5}
+            max={4}
+            placeholder={String(type?.leading ?? "")}
+          />
         </div>
         <ChoiceRow
           layer={layer}

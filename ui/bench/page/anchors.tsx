@@ -16,7 +16,15 @@ export function pointName({ x, y }: Point): string {
 }
 
 /** Nine points of a box to choose from: a small page with a spot. */
-export function AnchorPad({ value, label, onChange }: { value: Point; label: string; onChange: (value: Point) => void }) {
+export function AnchorPad({
+  value,
+  label,
+  onChange,
+}: {
+  value: Point;
+  label: string;
+  onChange: (value: Point) => void;
+}) {
   const move = (dx: number, dy: number) => {
     const step = (share: number, by: number) => Math.min(1, Math.max(0, Math.round(share * 2) / 2 + by / 2));
     onChange({ x: step(value.x, dx), y: step(value.y, dy) });

@@ -31,12 +31,22 @@ export function Row({
       <span className="row-of__label">{label}</span>
       <span className="row-of__control">{children}</span>
       {property?.own && (
-        <button type="button" className="row-of__own" onClick={property.clear} title="This format’s own. Press to follow the design again.">
-          <ArrowCounterclockwise aria-hidden /> <span className="visually-hidden">{label}: follow the design again</span>
+        <button
+          type="button"
+          className="row-of__own"
+          onClick={property.clear}
+          title="This format’s own. Press to follow the design again."
+        >
+          <ArrowCounterclockwise aria-hidden />{" "}
+          <span className="visually-hidden">{label}: follow the design again</span>
         </button>
       )}
       {property && layer && <FillMark layer={layer} path={property.path} />}
-      {property?.fault && <span className="row-of__fault" role="alert">{property.fault}</span>}
+      {property?.fault && (
+        <span className="row-of__fault" role="alert">
+          {property.fault}
+        </span>
+      )}
     </div>
   );
 }
@@ -50,7 +60,11 @@ export function NumberRow({
   ...row
 }: RowProps & { unit: Unit; min?: number; max?: number; step?: number; placeholder?: string | undefined }) {
   const property = useProperty(row.layer, row.path, row.label);
-  const limits = { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }), ...(step ? { step } : {}) };
+  const limits = {
+    ...(min === undefined ? {} : { min }),
+    ...(max === undefined ? {} : { max }),
+    ...(step ? { step } : {}),
+  };
   return (
     <Row label={row.label} property={property} layer={row.layer}>
       <NumberBox
@@ -71,7 +85,12 @@ export function ChoiceRow({ options, ...row }: RowProps & { options: readonly Op
   const property = useProperty(row.layer, row.path, row.label);
   return (
     <Row label={row.label} property={property} layer={row.layer}>
-      <Choice label={row.label} value={String(property.value ?? "")} options={options} onChange={(v) => property.set(v)} />
+      <Choice
+        label={row.label}
+        value={String(property.value ?? "")}
+        options={options}
+        onChange={(v) => property.set(v)}
+      />
     </Row>
   );
 }
@@ -90,7 +109,12 @@ export function Choice({
 }) {
   if (options.reduce((sum, [, name]) => sum + name.length + 3, 0) > 32) {
     return (
-      <select className="form-select form-select-sm" aria-label={label} value={value} onChange={(e) => onChange(e.target.value)}>
+      <select
+        className="form-select form-select-sm"
+        aria-label={label}
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+      >
         {!options.some(([id]) => id === value) && <option value={value}>{value === "" ? "–" : value}</option>}
         {options.map(([id, name]) => (
           <option key={id} value={id}>

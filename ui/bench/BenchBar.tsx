@@ -1,0 +1,92 @@
+"use client";
+import Link from "next/link";
+import { ArrowCounterclockwise, ArrowClockwise, PlusLg } from "react-bootstrap-icons";
+import type { Dialog } from "./BenchDesk";
+import type { SaveState } from "./saver";
+import { useBench } from "./store";
+
+/** What the design is called, whether it is saved, and where to go from here. */
+export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
+  const name = useBench((state) => state.document.name);
+  const release = useBench((state) => state.release);
+  const save = useBench((state) => state.save);
+  const past = useBench((state) => state.history.past);
+  const future = useBench((state) => state.history.future);
+  const undo = useBench((state) => state.undo);
+  const redo = useBench((state) => state.redo);
+  const fields = useBench((state) => state.document.fields.length);
+  return (
+    <header className="bench__bar">
+      <p className="trail">
+        <Link href="/">Shelf</Link>
+      </p>
+      <h1>{name}</h1>
+      <p className="bench__facts figures">
+        {release ? `Release ${release.number}` : "Never published"} · <Saved state={save} />
+      </p>
+      <button
+        type="button"
+        className="tool"
+        disabled={past.length === 0}
+        onClick={undo}
+        title={past.length > 0 ? `Undo: ${past[past.length - 1]!.label} (Ctrl Z)` : "Nothing to undo"}
+      >
+        <ArrowCounterclockwise aria-hidden /> <span className="visually-hidden">Undo</span>
+      </button>
+      <button
+        type="button"
+        className="tool"
+        disabled={future.length === 0}
+        onClick={redo}
+        title={future.length > 0 ? `Redo: ${future[future.length - 1]!.label}` : "Nothing to redo"}
+      >
+        <ArrowClockwise aria-hidden /> <span className="visually-hidden">Redo</span>
+      </button>
+      <button type="button" className="tool" onClick={() => onOpen("layer")} title="N">
+        <PlusLg aria-hidden /> Layer
+      </button>
+      <button type="button" className="tool" onClick={() => onOpen("fields")}>
+        Fields <small className="figures">{fields}</small>
+      </button>
+      <button type="button" className="tool" onClick={() => onOpen("try")}>
+        Try values
+      </button>
+      <button type="button" className="tool" onClick={() => onOpen("versions")}>
+        Versions
+      </button>
+      <button type="button" className="tool" onClick={() => onOpen("keys")} title="?">
+        Keys
+      </button>
+      <button type="button" className="btn btn-primary btn-sm" onClick={() => onOpen("publish")}>
+        Publish …
+      </button>
+    </header>
+  );
+}
+
+function Saved({ state }: { state: SaveState }) {
+  switch (state.kind) {
+    case "saved":
+      return <span data-save="saved">all is saved</span>;
+    case "saving":
+      return <span data-save="saving">saving …</span>;
+    case "waiting":
+      return (
+        <span data-save="waiting" className="bench__unsaved" title={state.message}>
+          not saved yet; trying again
+        </span>
+      );
+    case "refused":
+      return (
+        <span data-save="refused" className="bench__unsaved" role="alert">
+          not saved: {state.message}
+        </span>
+      );
+    case "conflict":
+      return (
+        <span data-save="conflict" className="bench__unsaved">
+          changed elsewhere
+        </span>
+      );
+  }
+}

@@ -1,0 +1,297 @@
+"use client";
+import { useState } from "react";
+import { Modal } from "react-bootstrap";
+import { ArrowDown, ArrowUp, Trash } from "react-bootstrap-icons";
+import type { Field } from "@/core/document/field";
+import { checkValues, startingValues } from "@/core/document/values";
+import { removeField } from "@/core/edit/fields";
+import { FieldControl } from "@/ui/fill/FieldControl";
+import { useBench, useBenchStore } from "../store";
+
+/** The fields with their settings, and beside them the form as the filler will see it. */
+export function FieldsDialog({ onClose }: { onClose: () => void }) {
+  const store = useBenchStore();
+  const document = useBench((state) => state.document);
+  const house = useBench((state) => state.house);
+  const [open, setOpen] = useState(document.fields[0]?.id);
+  const [values, setValues] = useState(() => startingValues(document));
+  const { edit } = store.getState();
+  const faults = checkValues(document, values);
+  const field = document.fields.find(({ id }) => id === open);
+  const step = (id: string, by: number) =>
+    edit("Order of fields", (draft) => {
+      const at = draft.fields.findIndex((other) => other.id === id);
+      const [moved] = draft.fields.splice(at, 1);
+      if (moved) draft.fields.splice(Math.max(0, at + by), 0, moved);
+    });
+  const groups = [...new Set(document.fields.map(({ group }) => group))];
+  return (
+    <Modal show onHide={onClose} size="xl" aria-labelledby="fields">
+      <Modal.Header closeButton>
+        <Modal.Title id="fields">Fields</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        {document.fields.length === 0 && (
+          <p className="quiet">
+            Nothing is filled in yet. Choose a layer and press the mark beside its text, colour or picture to hand it to
+            the filler.
+          </p>
+        )}
+        <div className="fields-dialog">
+          <ol className="fields-dialog__list" aria-label="Fields in order">
+            {document.fields.map(({ id, label, kind, drives }, i) => (
+              <li key={id} className={id === open ? "is-open" : ""}>
+                <button
+                  type="button"
+                  className="fields-dialog__pick"
+                  aria-pressed={id === open}
+                  onClick={() => setOpen(id)}
+                >
+                  {label}
+                  <small>
+                    {kind},{" "}
+                    {drives.length === 0
+                      ? "fills nothing"
+                      : drives.length === 1
+                        ? "fills one place"
+                        : `fills ${drives.length} places`}
+                  </small>
+                </button>
+                <button
+                  type="button"
+                  className="small-button"
+                  disabled={i === 0}
+                  onClick={() => step(id, -1)}
+                  aria-label={`${label}: up`}
+                >
+                  <ArrowUp aria-hidden />
+                </button>
+                <button
+                  type="button"
+                  className="small-button"
+                  disabled={i === document.fields.length - 1}
+                  onClick={() => step(id, 1)}
+                  aria-label={`${label}: down`}
+                >
+                  <ArrowDown aria-hidden />
+                </button>
+                <button
+                  type="button"
+                  className="small-button"
+                  onClick={() => edit("Take a field away", (draft) => removeField(draft, id))}
+                  aria-label={`Take ${label} away`}
+                >
+                  <Trash aria-hidden />
+                </button>
+              </li>
+            ))}
+          </ol>
+          {field && <FieldSettings key={field.id} field={field} />}
+          <section className="fields-dialog__form" aria-label="The form as the filler sees it">
+            <h3 className="rubric">As the filler sees it</h3>
+            {groups.map((group) => (
+              <div key={group}>
+                <h4>{group || "Fields"}</h4>
+                {document.fields
+                  .filter((other) => other.group === group)
+                  .map((other) => (
+                    <FieldControl
+                      key={other.id}
+                      field={other}
+                      value={values.fields[other.id] ?? other.default}
+                      house={house}
+                      notes={faults
+                        .filter((f) => f.field === other.id && values.fields[other.id] !== other.default)
+                        .map(({ message }) => ({ weight: "stop", text: message }))}
+                      onChange={(value) => {
+                        const next = { ...values, fields: { ...values.fields, [other.id]: value } };
+                        setValues(next);
+                        store.getState().show({ tried: next });
+                      }}
+                      onLeave={() => undefined}
+                    />
+                  ))}
+              </div>
+            ))}
+          </section>
+        </div>
+      </Modal.Body>
+    </Modal>
+  );
+}
+
+/** Everything that can be said about one field. */
+function FieldSettings({ field }: { field: Field }) {
+  const store = useBenchStore();
+  const house = useBench((state) => state.house);
+  const change = (part: object) =>
+    store.getState().edit(
+      `Field ${field.label}`,
+      (draft) => {
+        const own = draft.fields.find(({ id }) => id === field.id);
+        if (own) Object.assign(own, part);
+      },
+      `field ${field.id} ${Object.keys(part).join()}`,
+    );
+  const text = (key: "label" | "help" | "group" | "sample", label: string, most: number) => (
+    <label className="setting">
+      {label}
+      <input
+        type="text"
+        className="form-control form-control-sm"
+        maxLength={most}
+        value={String((field as Record<string, unknown>)[key] ?? "")}
+        onChange={(event) =>
+          (key !== "label" || event.target.value.trim() !== "") && change({ [key]: event.target.value })
+        }
+      />
+    </label>
+  );
+  const names = new Map<string, string>([
+    ...house.colours.map(({ role, name }) => [`colour ${role}`, name] as const),
+    ...house.marks.map(({ id, name }) => [`mark ${id}`, name] as const),
+    ...house.pictures.map(({ id, name }) => [`picture ${id}`, name] as const),
+    ...house.videos.map(({ id, name }) => [`video ${id}`, name] as const),
+    ...house.accounts.map(({ id, network, handle }) => [`account ${id}`, `${network} ${handle}`] as const),
+  ]);
+  const offered =
+    field.kind === "line"
+      ? []
+      : [...names]
+          .filter(([key]) => key.startsWith(`${field.kind} `))
+          .map(([key, name]) => [key.slice(field.kind.length + 1), name] as const);
+  const toggleChoice = (id: string, on: boolean) => {
+    if (field.kind === "line") return;
+    const choices = offered
+      .map(([other]) => other)
+      .filter((other) => (other === id ? on : field.choices.includes(other)));
+    if (choices.length === 0) return;
+    const kept = choices.includes(field.default) || field.default === "" ? {} : { default: choices[0] };
+    change({ choices, ...kept });
+  };
+  return (
+    <section className="fields-dialog__settings" aria-label={`Settings of ${field.label}`}>
+      <h3 className="rubric">{field.label}</h3>
+      {text("label", "Label", 80)}
+      {text("help", "Help", 300)}
+      {text("group", "Group", 60)}
+      {field.kind === "line" && (
+        <>
+          {text("sample", "Sample, shown until it is filled", 500)}
+          <label className="setting">
+            Filled at the start with
+            <input
+              type="text"
+              className="form-control form-control-sm"
+              maxLength={500}
+              value={field.default}
+              onChange={(e) => change({ default: e.target.value })}
+            />
+          </label>
+          <span className="setting setting--pair">
+            Characters, from
+            <input
+              type="number"
+              className="form-control form-control-sm figures"
+              min={0}
+              max={field.max}
+              aria-label="Fewest characters"
+              value={field.min}
+              onChange={(e) => change({ min: Math.min(field.max, Math.max(0, Math.round(Number(e.target.value)))) })}
+            />
+            to
+            <input
+              type="number"
+              className="form-control form-control-sm figures"
+              min={1}
+              max={500}
+              aria-label="Most characters"
+              value={field.max}
+              onChange={(e) =>
+                change({ max: Math.min(500, Math.max(1, field.min, Math.round(Number(e.target.value)))) })
+              }
+            />
+          </span>
+        </>
+      )}
+      {"required" in field && (
+        <label className="tick">
+          <input type="checkbox" checked={field.required} onChange={(e) => change({ required: e.target.checked })} />{" "}
+          Must be filled in
+        </label>
+      )}
+      {field.kind !== "line" && (
+        <fieldset className="setting">
+          <legend>On offer</legend>
+          <span className="chips">
+            {offered.map(([id, name]) => (
+              <label key={id} className="tick">
+                <input
+                  type="checkbox"
+                  checked={field.choices.includes(id)}
+                  onChange={(e) => toggleChoice(id, e.target.checked)}
+                />
+                {name}
+              </label>
+            ))}
+          </span>
+          <label className="setting">
+            At the start
+            <select
+              className="form-select form-select-sm"
+              value={field.default}
+              onChange={(e) => change({ default: e.target.value })}
+            >
+              {(field.kind === "picture" || field.kind === "video") && <option value="">nothing yet</option>}
+              {field.choices.map((id) => (
+                <option key={id} value={id}>
+                  {names.get(`${field.kind} ${id}`) ?? id}
+                </option>
+              ))}
+            </select>
+          </label>
+        </fieldset>
+      )}
+      <DrivesList field={field} />
+    </section>
+  );
+}
+
+function DrivesList({ field }: { field: Field }) {
+  const store = useBenchStore();
+  const layers = useBench((state) => state.document.layers);
+  const edit = (recipe: (drives: Field["drives"]) => void) =>
+    store.getState().edit(`Field ${field.label}`, (draft) => {
+      const own = draft.fields.find(({ id }) => id === field.id);
+      if (own) recipe(own.drives);
+    });
+  return (
+    <fieldset className="setting">
+      <legend>Fills</legend>
+      <ul className="leaf__list">
+        {field.drives.map((drive, i) => (
+          <li key={`${drive.layer} ${drive.property}`}>
+            {layers.find(({ id }) => id === drive.layer)?.name ?? drive.layer}: {drive.property}{" "}
+            {field.kind === "account" && (
+              <select
+                className="form-select form-select-sm"
+                aria-label="Which part of the account"
+                value={drive.part ?? "handle"}
+                onChange={(event) => edit((drives) => void (drives[i]!.part = event.target.value as never))}
+              >
+                <option value="handle">its handle</option>
+                <option value="network">its network</option>
+                <option value="mark">its mark</option>
+                <option value="ground">its ground colour</option>
+                <option value="ink">its text colour</option>
+              </select>
+            )}
+            <button type="button" className="chip" onClick={() => edit((drives) => void drives.splice(i, 1))}>
+              no longer
+            </button>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
+  );
+}

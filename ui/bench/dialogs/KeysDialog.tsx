@@ -1,0 +1,43 @@
+"use client";
+import { Modal } from "react-bootstrap";
+
+const keys: readonly (readonly [string, string])[] = [
+  ["Space", "Play or pause"],
+  [", .", "A frame back, a frame on"],
+  ["[ ]", "The format before, the next format"],
+  ["G", "Safe areas"],
+  ["N", "New layer"],
+  ["Arrows", "Nudge by 0.1 u; with Shift by 1 u"],
+  ["Ctrl Z, Ctrl Shift Z", "Undo, redo"],
+  ["Ctrl C, X, V, D", "Copy, cut, paste, duplicate"],
+  ["Ctrl G, Ctrl Shift G", "Group, take a group apart"],
+  ["Ctrl A", "Choose all layers"],
+  ["Delete", "Take away what is chosen"],
+  ["In the strip: ↑ ↓", "Go from layer to layer; with Alt the layer moves up or down"],
+  ["In the strip: Enter, F2", "Choose, rename; with Shift or Ctrl several are chosen"],
+  ["In the strip: H, L", "Hide, lock"],
+  ["In a number: ↑ ↓", "A step; with Shift ten, with Alt a tenth. Sums work, and px, u, %, °"],
+  ["Esc", "Never mind; choose nothing"],
+  ["?", "This page"],
+];
+
+/** All keys of the bench. */
+export function KeysDialog({ onClose }: { onClose: () => void }) {
+  return (
+    <Modal show onHide={onClose} aria-labelledby="keys">
+      <Modal.Header closeButton>
+        <Modal.Title id="keys">Keys</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <dl className="keys">
+          {keys.map(([key, does]) => (
+            <div key={key}>
+              <dt>{key}</dt>
+              <dd>{does}</dd>
+            </div>
+          ))}
+        </dl>
+      </Modal.Body>
+    </Modal>
+  );
+}

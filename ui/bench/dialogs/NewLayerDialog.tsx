@@ -1,0 +1,50 @@
+"use client";
+import { Modal } from "react-bootstrap";
+import type { LayerKind } from "@/core/document/layer";
+import { addLayer, kindNames } from "@/core/edit/layers";
+import { useBench, useBenchStore } from "../store";
+
+const about: Readonly<Record<LayerKind, string>> = {
+  text: "Words in a type style of the house",
+  rectangle: "A panel with four corners, to fit around words",
+  picture: "A mark, a picture or a video",
+  ellipse: "A disc or oval",
+  ring: "A ring, part of one, or a sector",
+  line: "Through two points or more",
+  polygon: "With equal sides",
+  star: "With points",
+  path: "Any outline, from path data",
+  group: "An empty group to put layers in",
+};
+const order = Object.keys(about) as LayerKind[];
+
+/** Chooses what the new layer is. Letters and arrows work as well as the mouse. */
+export function NewLayerDialog({ onClose }: { onClose: () => void }) {
+  const store = useBenchStore();
+  const house = useBench((state) => state.house);
+  const add = (kind: LayerKind) => {
+    const { edit, choose, document, chosen } = store.getState();
+    const last = document.layers.find(({ id }) => id === chosen[chosen.length - 1]);
+    const into = last?.kind === "group" ? last.id : undefined;
+    let id = "";
+    edit(`New ${kindNames[kind].toLowerCase()}`, (draft) => void (id = addLayer(draft, kind, house, into)));
+    choose([id]);
+    onClose();
+  };
+  return (
+    <Modal show onHide={onClose} aria-labelledby="new-layer" restoreFocus={false}>
+      <Modal.Header closeButton>
+        <Modal.Title id="new-layer">New layer</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <div className="kinds">
+          {order.map((kind, i) => (
+            <button key={kind} type="button" autoFocus={i === 0} onClick={() => add(kind)}>
+              <b>{kindNames[kind]}</b> {about[kind]}
+            </button>
+          ))}
+        </div>
+      </Modal.Body>
+    </Modal>
+  );
+}

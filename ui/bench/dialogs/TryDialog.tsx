@@ -1,0 +1,74 @@
+"use client";
+import { useMemo, useState } from "react";
+import { Modal } from "react-bootstrap";
+import { trialsOf, type Trial } from "@/core/edit/try-values";
+import { messageOf } from "@/core/messages";
+import { FormatStage } from "@/ui/stage/FormatStage";
+import { usePlayer } from "@/ui/stage/use-player";
+import { useBench, useBenchStore } from "../store";
+
+/** The nastiest values side by side, each as a small stage; a press puts one on the bench. */
+export function TryDialog({ onClose }: { onClose: () => void }) {
+  const document = useBench((state) => state.document);
+  const house = useBench((state) => state.house);
+  const current = useBench((state) => state.format);
+  const [format, setFormat] = useState(current);
+  const store = useBenchStore();
+  const trials = trialsOf(document);
+  const take = (trial: Trial | undefined) => {
+    store.getState().show({ tried: trial?.id === "samples" ? undefined : trial?.values, format });
+    onClose();
+  };
+  return (
+    <Modal show onHide={onClose} size="xl" aria-labelledby="try">
+      <Modal.Header closeButton>
+        <Modal.Title id="try">Try values</Modal.Title>
+      </Modal.Header>
+      <Modal.Body>
+        <div className="segments" role="radiogroup" aria-label="Format">
+          {house.formats
+            .filter(({ id }) => document.formats.includes(id))
+            .map(({ id, name }) => (
+              <button key={id} type="button" role="radio" aria-checked={format === id} onClick={() => setFormat(id)}>
+                {name}
+              </button>
+            ))}
+        </div>
+        <div className="trials">
+          {trials.map((trial) => (
+            <button key={trial.id} type="button" className="trial" onClick={() => take(trial)}>
+              <TrialStage trial={trial} format={format} />
+            </button>
+          ))}
+        </div>
+      </Modal.Body>
+    </Modal>
+  );
+}
+
+function TrialStage({ trial, format }: { trial: Trial; format: string }) {
+  const design = useBench((state) => state.document);
+  const house = useBench((state) => state.house);
+  const scene = useMemo(
+    () => ({ request: { design, values: trial.values, house, samples: trial.id === "samples" }, formats: [format] }),
+    // The trial's values follow from the design.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [design, house, trial.id, format],
+  );
+  const { player, view } = usePlayer(scene);
+  const shown = house.formats.find(({ id }) => id === format)!;
+  const issues =
+    view.stage.kind === "ready"
+      ? view.stage.formats.flatMap((f) => f.issues)
+      : view.stage.kind === "fault"
+        ? [view.stage.issue]
+        : [];
+  const nameOf = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;
+  return (
+    <>
+      <FormatStage format={shown} player={player} plate="dark" />
+      <b>{trial.name}</b>
+      <small>{issues.length === 0 ? "Nothing found" : messageOf(issues[0]!, nameOf)}</small>
+    </>
+  );
+}

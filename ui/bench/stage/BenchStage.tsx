@@ -1,0 +1,173 @@
+"use client";
+import { useEffect, useMemo, useState } from "react";
+import { sampleValues } from "@/core/document/values";
+import { messageOf } from "@/core/messages";
+import { Notice } from "@/ui/parts/Notice";
+import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
+import type { PlayerView, StagePlayer, StageScene } from "@/ui/stage/player";
+import { useBench, useBenchStore } from "../store";
+import { Overlay } from "./Overlay";
+
+/** What the stages show: the design with its samples, or with what is being tried. */
+export function useBenchScene(): StageScene {
+  const design = useBench((state) => state.document);
+  const house = useBench((state) => state.house);
+  const tried = useBench((state) => state.tried);
+  return useMemo(
+    () => ({
+      request: { design, values: tried ?? sampleValues(design), house, samples: tried === undefined },
+      formats: design.formats,
+    }),
+    [design, house, tried],
+  );
+}
+
+const plates: readonly { id: Plate; label: string }[] = [
+  { id: "dark", label: "Dark" },
+  { id: "light", label: "Light" },
+  { id: "checker", label: "Checker" },
+  { id: "footage", label: "Footage" },
+];
+
+/** One format large with its handles, all others small beside it; all are live. */
+export function BenchStage({
+  player,
+  view,
+  guides,
+  onGuides,
+}: {
+  player: StagePlayer;
+  view: PlayerView;
+  guides: boolean;
+  onGuides: (on: boolean) => void;
+}) {
+  const store = useBenchStore();
+  const document = useBench((state) => state.document);
+  const house = useBench((state) => state.house);
+  const chosen = useBench((state) => state.format);
+  const pointing = useBench((state) => state.pointing);
+  const tried = useBench((state) => state.tried);
+  const footage = useBench((state) => state.footage[0]?.hash);
+  const [plate, setPlate] = useState<Plate>("dark");
+  const formats = house.formats.filter(({ id }) => document.formats.includes(id));
+  const format = formats.find(({ id }) => id === chosen) ?? formats[0]!;
+  const prepared =
+    view.stage.kind === "ready" ? view.stage.formats.find((shown) => shown.format.id === format.id) : undefined;
+  const ratio = format.width / format.height;
+  const [roomRef, room] = useRoom();
+  const width = room ? Math.min(room.width, room.height * ratio) : undefined;
+  const nameOf = (id: string) => document.layers.find((layer) => layer.id === id)?.name ?? id;
+  return (
+    <section className="bench-stage" aria-label="Stage">
+      <div className="bench-stage__bar">
+        <div className="segments" role="radiogroup" aria-label="Ground to judge against">
+          {plates.map(({ id, label }) => (
+            <button
+              key={id}
+              type="button"
+              role="radio"
+              aria-checked={plate === id}
+              disabled={id === "footage" && footage === undefined}
+              onClick={() => setPlate(id)}
+            >
+              {label}
+            </button>
+          ))}
+        </div>
+        <button
+          type="button"
+          className="segments__single"
+          aria-pressed={guides}
+          onClick={() => onGuides(!guides)}
+          title="G"
+        >
+          Safe areas
+        </button>
+        {tried && (
+          <p className="bench-stage__ask">
+            Filled with what is being tried.{" "}
+            <button type="button" onClick={() => store.getState().show({ tried: undefined })}>
+              Back to the samples
+            </button>
+          </p>
+        )}
+        {pointing && (
+          <p className="bench-stage__ask">
+            {pointing.ask}.{" "}
+            <button type="button" onClick={() => store.getState().show({ pointing: undefined })}>
+              Never mind
+            </button>
+          </p>
+        )}
+      </div>
+      {view.stage.kind === "fault" && <Notice weight="stop">{messageOf(view.stage.issue, nameOf)}</Notice>}
+      {view.stage.kind === "failed" && <Notice weight="stop">The preview stopped: {view.stage.message}</Notice>}
+      <div className="bench-stage__formats">
+        <div className="bench-stage__large" ref={roomRef}>
+          <div style={{ width }}>
+            <FormatStage
+              key={format.id}
+              format={format}
+              player={player}
+              plate={plate}
+              footage={footage}
+              guides={guides}
+            >
+              <Overlay format={format} turnedRound={prepared?.turnedRound ?? false} />
+              {guides && <KeepClear format={format} />}
+            </FormatStage>
+          </div>
+        </div>
+        <div className="bench-stage__small">
+          {formats
+            .filter(({ id }) => id !== format.id)
+            .map((other) => (
+              <button
+                key={other.id}
+                type="button"
+                className="bench-stage__pick"
+                aria-label={`Show ${other.name} large`}
+                onClick={() => store.getState().show({ format: other.id })}
+                style={{ width: Math.round(108 * Math.sqrt(other.width / other.height)) }}
+              >
+                <FormatStage format={other} player={player} plate={plate} footage={footage} guides={guides} />
+              </button>
+            ))}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+function KeepClear({
+  format,
+}: {
+  format: { keepClear: readonly { name: string; x: number; y: number; width: number; height: number }[] };
+}) {
+  return format.keepClear.map(({ name, x, y, width, height }) => (
+    <span
+      key={name}
+      className="keep-clear"
+      style={{ left: `${x * 100}%`, top: `${y * 100}%`, width: `${width * 100}%`, height: `${height * 100}%` }}
+    >
+      {name}
+    </span>
+  ));
+}
+
+/** The size of an element, again whenever it changes. */
+function useRoom(): [(element: HTMLDivElement | null) => void, { width: number; height: number } | undefined] {
+  const [element, setElement] = useState<HTMLDivElement | null>(null);
+  const [size, setSize] = useState<{ width: number; height: number }>();
+  useEffect(() => {
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      const { width, height } = entry!.contentRect;
+      // Below the picture there is a line with the format's name.
+      setSize({ width, height: Math.max(40, height - 24) });
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [element]);
+  return [setElement, size];
+}
