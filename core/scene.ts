@@ -46,6 +46,12 @@ export async function prepareScene(
   loadFace: (faceId: string) => Promise<Uint8Array>,
 ): Promise<Scene> {
   const bound = bind(request.design, request.values, request.house, request.format, request);
+  book.offer(
+    request.house.fonts.map(({ family, weight, italic, hash, weights }) => ({
+      ...{ id: hash, family, weight, italic },
+      ...(weights ? { weights } : {}),
+    })),
+  );
   for (let wanted = facesWanted(bound, book); wanted.length > 0; wanted = facesWanted(bound, book)) {
     const loaded = await Promise.all(wanted.map(async (face) => [face.id, await loadFace(faceFile(face.id))] as const));
     for (const [id, bytes] of loaded) if (!book.has(id)) book.add(id, bytes);

@@ -3,7 +3,7 @@ import type { Proof } from "@/core/document/proof";
 import { planClip } from "@/core/sample/clip";
 import { prepareScene, type SceneRequest } from "@/core/scene";
 import { encodeClip } from "./encode";
-import { fontBook, loadFace } from "./fonts";
+import { fontBook, fontLoader } from "./fonts";
 import { PaintedFrames } from "./painted";
 import { proveClip } from "./proof";
 
@@ -32,7 +32,8 @@ export interface ClipResult {
 /** Paints, encodes and proves one clip. Throws IssueError for the design, EncodeError for the machine. */
 export async function makeClip(request: ClipRequest): Promise<ClipResult> {
   const started = performance.now();
-  const scene = await prepareScene({ ...request.scene, fps: request.output.fps }, fontBook(), loadFace);
+  const loader = fontLoader(request.loadPicture);
+  const scene = await prepareScene({ ...request.scene, fps: request.output.fps }, fontBook(), loader);
   const plan = planClip(scene.still, scene.table, request.output.fps);
   const total = plan.frames.length;
   const frames = new PaintedFrames(scene, plan, request.loadPicture);

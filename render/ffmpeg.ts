@@ -30,7 +30,10 @@ const common = ["-hide_banner", "-nostdin", "-loglevel", "error", "-protocol_whi
 export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): Promise<Buffer> {
   run.signal?.throwIfAborted();
   const program = run.program ?? "ffmpeg";
-  const lead = program === "ffmpeg" ? common.filter((arg) => arg !== "-nostdin" || !run.feed) : ["-v", "error"];
+  const lead =
+    program === "ffmpeg"
+      ? common.filter((arg) => arg !== "-nostdin" || !run.feed)
+      : ["-v", "error", "-protocol_whitelist", "file"];
   const child = spawn(program, [...lead, ...args], { stdio: ["pipe", "pipe", "pipe"], cwd: run.cwd });
   const stop = () => child.kill("SIGKILL");
   run.signal?.addEventListener("abort", stop, { once: true });

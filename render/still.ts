@@ -3,7 +3,7 @@ import { rastersOf } from "@/core/sample/rasters";
 import { clipBounds } from "@/core/sample/clip";
 import { prepareScene, type SceneRequest } from "@/core/scene";
 import type { Fps } from "@/core/document/fps";
-import { fontBook, loadFace } from "./fonts";
+import { fontBook, fontLoader } from "./fonts";
 import { FramePainter } from "./frame";
 import { NodeHost } from "./node-host";
 
@@ -23,7 +23,11 @@ export interface FrameRequest {
 
 /** One frame as PNG bytes of the whole format, in its own or a smaller size. */
 export async function makeFrame(request: FrameRequest): Promise<Buffer> {
-  const scene = await prepareScene({ ...request.scene, fps: request.inClip }, fontBook(), loadFace);
+  const scene = await prepareScene(
+    { ...request.scene, fps: request.inClip },
+    fontBook(),
+    fontLoader(request.loadPicture),
+  );
   const host = new NodeHost();
   const picture = scene.sample(request.timeS ?? scene.posterS);
   const bounds = request.inClip

@@ -21,6 +21,22 @@ export const Account = z.strictObject({
 });
 export type Account = z.infer<typeof Account>;
 
+const hash = z.string().regex(/^[0-9a-f]{64}$/, "SHA-256");
+
+/** One uploaded font file; a variable one stands for all weights of its range. */
+export const HouseFont = z.strictObject({
+  id: Id,
+  family: z.string().min(1).max(80),
+  weight: z.number().int().min(1).max(1000),
+  italic: z.boolean().default(false),
+  weights: z.tuple([z.number(), z.number()]).optional().describe("Lightest and boldest weight of a variable font"),
+  hash,
+});
+export type HouseFont = z.infer<typeof HouseFont>;
+
+export const HouseSound = z.strictObject({ id: Id, name: Name, hash, durationS: z.number().min(0).max(3600) });
+export type HouseSound = z.infer<typeof HouseSound>;
+
 export const House = z
   .strictObject({
     version: z.literal(1),
@@ -28,6 +44,8 @@ export const House = z
     colours: z.array(HouseColour).min(1).max(64),
     types: z.array(z.strictObject({ id: Id, name: Name, style: TypeStyle })).max(64),
     marks: z.array(Mark).max(256),
+    fonts: z.array(HouseFont).max(200).default([]),
+    sounds: z.array(HouseSound).max(500).default([]),
     pictures: z.array(HousePicture).max(1000).default([]),
     videos: z.array(HouseVideo).max(1000).default([]),
     accounts: z.array(Account).max(64).default([]),

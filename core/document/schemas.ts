@@ -5,7 +5,7 @@ import { Field } from "./field";
 import { Format } from "./format";
 import { Fps } from "./fps";
 import { Finish } from "./finish";
-import { Account, House } from "./house";
+import { Account, House, HouseFont, HouseSound } from "./house";
 import { Layer } from "./layer";
 import { Link, LinkSource } from "./link";
 import { Gleam, Liquid, Matte, OuterGlow, Shadow, Trail } from "./look";
@@ -71,6 +71,8 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   Account,
   "House picture": HousePicture,
   "House video": HouseVideo,
+  "House font": HouseFont,
+  "House sound": HouseSound,
   Vector,
   Output,
   "Frame rate": Fps,

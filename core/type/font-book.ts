@@ -1,6 +1,6 @@
 import * as hb from "harfbuzzjs";
 import type { PathCommand } from "../geometry/path";
-import type { Catalogue } from "./catalogue";
+import type { Catalogue, Face } from "./catalogue";
 
 /** One glyph of a shaped run, in em; y runs down. `cluster` is the UTF-16 index it stands for. */
 export interface ShapedGlyph {
@@ -40,7 +40,22 @@ interface LoadedFace {
 export class FontBook {
   private readonly loaded = new Map<string, LoadedFace>();
 
-  constructor(readonly catalogue: Catalogue) {}
+  private offered: Catalogue;
+
+  constructor(catalogue: Catalogue) {
+    this.offered = catalogue;
+  }
+
+  get catalogue(): Catalogue {
+    return this.offered;
+  }
+
+  /** Makes uploaded faces available beside the ones that ship. The same face may be offered again and again. */
+  offer(faces: readonly Face[]): void {
+    const known = new Set(this.offered.faces.map(({ id }) => id));
+    const fresh = faces.filter(({ id }) => !known.has(id));
+    if (fresh.length > 0) this.offered = { ...this.offered, faces: [...this.offered.faces, ...fresh] };
+  }
 
   has(faceId: string): boolean {
     return this.loaded.has(faceId);

@@ -9,3 +9,21 @@ export async function findHouse(db: Db): Promise<House | undefined> {
 export async function addHouse(db: Db, house: House): Promise<void> {
   await db("house").insert({ id: 1, document: JSON.stringify(house) });
 }
+
+export interface StoredHouse {
+  readonly document: House;
+  readonly revision: number;
+}
+
+/** The house style with its revision; locked until the transaction ends where `lock` says so. */
+export async function readStoredHouse(db: Db, lock = false): Promise<StoredHouse | undefined> {
+  const query = db("house").where({ id: 1 });
+  const row = await (lock ? query.forUpdate() : query).first();
+  return row && { document: fromJson<House>(row.document), revision: row.revision };
+}
+
+/** Puts a new state in the place of `revision`; false when the house style has moved on. */
+export async function saveHouse(db: Db, document: House, revision: number): Promise<boolean> {
+  const change = { document: JSON.stringify(document), revision: revision + 1 };
+  return (await db("house").where({ id: 1, revision }).update(change)) === 1;
+}

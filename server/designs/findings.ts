@@ -5,7 +5,7 @@ import { sampleValues } from "@/core/document/values";
 import { IssueError, type Issue } from "@/core/issue";
 import { rastersOf } from "@/core/sample/rasters";
 import { prepareScene } from "@/core/scene";
-import { fontBook, loadFace } from "@/render/fonts";
+import { fontBook, fontLoader } from "@/render/fonts";
 import { NodeHost } from "@/render/node-host";
 import { loadRaster } from "@/server/files/rasters";
 
@@ -16,7 +16,7 @@ export async function findings(design: Design, house: House): Promise<Finding[]>
   for (const format of design.formats) {
     try {
       const request = { design, values: sampleValues(design), house, format, samples: true };
-      const scene = await prepareScene(request, fontBook(), loadFace);
+      const scene = await prepareScene(request, fontBook(), fontLoader(loadRaster));
       await host.load(rastersOf(scene.sample(scene.posterS).ops), loadRaster);
       found.push({ format, issues: sceneIssues(scene, host) });
     } catch (error) {

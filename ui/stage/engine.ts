@@ -42,8 +42,11 @@ async function fetchBytes(path: string): Promise<Response> {
   return answer;
 }
 
-const loadFace = async (faceId: string): Promise<Uint8Array> =>
-  new Uint8Array(await (await fetchBytes(`/fonts/${encodeURIComponent(faceId)}`)).arrayBuffer());
+const loadFace = async (faceId: string): Promise<Uint8Array> => {
+  // Uploaded fonts are named by their content hash.
+  const path = /^[0-9a-f]{64}$/.test(faceId) ? `/api/media/${faceId}` : `/fonts/${encodeURIComponent(faceId)}`;
+  return new Uint8Array(await (await fetchBytes(path)).arrayBuffer());
+};
 
 /** Answers one message of the page. */
 export async function answer(message: ToWorker): Promise<Answer> {

@@ -1,0 +1,4 @@
+import { handler } from "@/server/auth/handler";
+import { readDrifts } from "@/server/designs/house";
+
+export const GET = handler("designer", {}, () => readDrifts());

@@ -1,0 +1,18 @@
+import { z } from "zod";
+import { HouseFont, HouseSound } from "@/core/document/house";
+import { HousePicture, HouseVideo } from "@/core/document/media";
+import { Vector } from "@/core/document/vector";
+
+const unnamed = { id: true, name: true } as const;
+
+/** What an uploaded file turned out to be, ready to be entered in the house style under a name. */
+export const Uploaded = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("picture"), name: z.string(), picture: HousePicture.omit(unnamed) }),
+  z.object({ kind: z.literal("mark"), name: z.string(), drawing: Vector }),
+  z.object({ kind: z.literal("video"), name: z.string(), video: HouseVideo.omit(unnamed) }),
+  z.object({ kind: z.literal("sound"), name: z.string(), sound: HouseSound.omit(unnamed) }),
+  z.object({ kind: z.literal("font"), name: z.string(), font: HouseFont.omit({ id: true }) }),
+]);
+export type Uploaded = z.infer<typeof Uploaded>;
+
+export const UploadQuery = z.strictObject({ name: z.string().trim().min(1).max(200) });

@@ -1,0 +1,65 @@
+import type { Design } from "../document/design";
+import type { House } from "../document/house";
+
+type Entry = { readonly key: string; readonly label: string; readonly value: unknown };
+
+/** Every value of a house style under the key that designs refer to it by. */
+function entriesOf(house: House): Map<string, Entry> {
+  const entries: Entry[] = [
+    ...house.colours.map((value) => ({
+      key: `house:${value.role}`,
+      label: `the colour ${value.name}`,
+      value: [value.hex, value.on],
+    })),
+    ...house.types.map((value) => ({
+      key: `type:${value.id}`,
+      label: `the type style ${value.name}`,
+      value: value.style,
+    })),
+    ...house.marks.map((value) => ({ key: `mark:${value.id}`, label: `the mark ${value.name}`, value: value.drawing })),
+    ...house.pictures.map((value) => ({
+      key: `picture:${value.id}`,
+      label: `the picture ${value.name}`,
+      value: value.hash,
+    })),
+    ...house.videos.map((value) => ({ key: `video:${value.id}`, label: `the video ${value.name}`, value: value.hash })),
+    ...house.accounts.map((value) => ({ key: `account:${value.id}`, label: `the account ${value.handle}`, value })),
+    ...house.formats.map((value) => ({ key: `format:${value.id}`, label: `the format ${value.name}`, value })),
+  ];
+  return new Map(entries.map((entry) => [entry.key, entry]));
+}
+
+/** Which house values a design refers to, itself or through what its fields offer. */
+export function houseUses(design: Design): Set<string> {
+  const uses = new Set<string>(design.formats.map((id) => `format:${id}`));
+  const visit = (value: unknown, key: string): void => {
+    if (typeof value === "string") {
+      if (/^(house|mark|picture|video):/.test(value)) uses.add(value);
+      else if (key === "type") uses.add(`type:${value}`);
+    } else if (typeof value === "object" && value !== null) {
+      for (const [inner, held] of Object.entries(value)) visit(held, Array.isArray(value) ? key : inner);
+    }
+  };
+  visit(design.layers, "");
+  for (const field of design.fields) {
+    if (field.kind === "line") continue;
+    const prefix = field.kind === "colour" ? "house" : field.kind;
+    for (const choice of field.choices) uses.add(`${prefix}:${choice}`);
+  }
+  return uses;
+}
+
+/** House values that a design uses and that differ between two states of the house, in words. */
+export function houseDrift(design: Design, before: House, now: House): string[] {
+  const [old, current] = [entriesOf(before), entriesOf(now)];
+  return [...houseUses(design)].flatMap((key) => {
+    const [was, is] = [old.get(key), current.get(key)];
+    if (!was) return [];
+    if (!is) return [`${was.label} is gone`];
+    return JSON.stringify(was.value) === JSON.stringify(is.value) ? [] : [was.label];
+  });
+}
+
+/** Names of the designs that refer to a house value. */
+export const usedIn = (designs: readonly Design[], key: string): string[] =>
+  designs.filter((design) => houseUses(design).has(key)).map(({ name }) => name);

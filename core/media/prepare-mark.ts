@@ -1,0 +1,64 @@
+import svgpath from "svgpath";
+import type { Mark, Vector } from "../document/vector";
+import { pathInk, vectorInk } from "./ink";
+
+/** Side of the square that prepared marks are drawn in. */
+export const markSide = 200;
+/** How large a mark looks that fills the square as a disc does. */
+const discSide = 192;
+
+const placed = (drawing: Vector, scale: number, dx: number, dy: number): Vector["shapes"] =>
+  drawing.shapes.map(({ d, colour }) => ({
+    colour,
+    d: svgpath(d).abs().scale(scale).translate(dx, dy).round(3).toString(),
+  }));
+
+/** Cuts a drawing to its ink. */
+export function trimMark(drawing: Vector): Vector {
+  const { box } = vectorInk(drawing);
+  const side = (length: number) => Math.min(8192, Math.max(1, Math.round(length * 1000) / 1000));
+  return { width: side(box.width), height: side(box.height), shapes: placed(drawing, 1, -box.x, -box.y) };
+}
+
+/**
+ * How large a drawing looks, as the side of a square: half by the box it fills, half by the ink in it. A disc of a
+ * given width looks smaller than a square of it, a thin ring smaller than a full disc.
+ */
+export function opticalSide(drawing: Vector): number {
+  const { box, area } = vectorInk(drawing);
+  const covered = Math.min(area, box.width * box.height);
+  return Math.sqrt(Math.sqrt(box.width * box.height) * Math.sqrt(covered));
+}
+
+/** What the optical side of a full disc is to its width. */
+const discOptical = Math.sqrt(Math.sqrt(Math.PI / 4));
+
+/** The drawing in the common square, as large as all others look, centred on where its weight is. */
+export function equalMark(drawing: Vector): Vector {
+  const { box, centre } = vectorInk(drawing);
+  const wanted = (discSide * discOptical) / opticalSide(drawing);
+  // Nothing leaves the square, whatever the weight of the ink says.
+  const scale = Math.min(wanted, discSide / Math.max(box.width, box.height));
+  const half = markSide / 2;
+  const shift = (weight: number, from: number, length: number) => {
+    const middle = (weight + from + length / 2) / 2;
+    const ideal = half - middle * scale;
+    const margin = (markSide - discSide) / 2;
+    const [least, most] = [margin - from * scale, markSide - margin - (from + length) * scale];
+    return Math.min(Math.max(ideal, Math.min(least, most)), Math.max(least, most));
+  };
+  const dx = shift(centre.x, box.x, box.width);
+  const dy = shift(centre.y, box.y, box.height);
+  return { width: markSide, height: markSide, shapes: placed(drawing, scale, dx, dy) };
+}
+
+/** A set of marks, each as large as the others look. */
+export const equaliseMarks = (marks: readonly Mark[]): Mark[] =>
+  marks.map((mark) => ({ ...mark, drawing: equalMark(mark.drawing) }));
+
+/** The colours of a mark by the area they cover, the largest first; references of the house are left as they are. */
+export function mainColours(drawing: Vector): string[] {
+  const areas = new Map<string, number>();
+  for (const { d, colour } of drawing.shapes) areas.set(colour, (areas.get(colour) ?? 0) + pathInk(d).area);
+  return [...areas].sort(([, a], [, b]) => b - a).map(([colour]) => colour);
+}

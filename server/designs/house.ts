@@ -1,0 +1,47 @@
+import type { HouseDrifts, HouseView } from "@/contract/house";
+import type { PatchRequest } from "@/contract/patch";
+import { House } from "@/core/document/house";
+import { houseDrift } from "@/core/edit/house-use";
+import { addAudit } from "@/server/db/audit";
+import { database } from "@/server/db/connection";
+import { readStoredHouse, saveHouse } from "@/server/db/house";
+import { listNewestReleases } from "@/server/db/releases";
+import { notFound, Refusal } from "@/server/refusal";
+import { patched } from "./patches";
+
+export async function readHouse(): Promise<HouseView> {
+  const stored = await readStoredHouse(database());
+  if (!stored) throw notFound("house style");
+  return stored;
+}
+
+/** Changes the house style that is still at the revision the changes were made on. */
+export async function patchHouse({ revision, patches }: PatchRequest, memberId: string): Promise<{ revision: number }> {
+  return database().transaction(async (trx) => {
+    const stored = await readStoredHouse(trx, true);
+    if (!stored) throw notFound("house style");
+    const moved = () =>
+      new Refusal(409, "moved_on", "Somebody has changed the house style in the meantime.", undefined, stored);
+    if (stored.revision !== revision) throw moved();
+    const document = patched(stored.document, patches, House);
+    if (!(await saveHouse(trx, document, revision))) throw moved();
+    const detail = { revision: revision + 1, paths: patches.slice(0, 20).map(({ path }) => path.join(".")) };
+    await addAudit(trx, { memberId, action: "house.change", subject: "house", detail });
+    return { revision: revision + 1 };
+  });
+}
+
+const mostCompared = 500;
+
+/** Newest releases that were published with other house values than there are now. */
+export async function readDrifts(): Promise<HouseDrifts> {
+  const db = database();
+  const { document: house } = await readHouse();
+  const releases = await listNewestReleases(db, { offset: 0, limit: mostCompared });
+  const drifts = releases.flatMap((release) => {
+    const values = houseDrift(release.document, release.house, house);
+    const { designId, number, clips, document } = release;
+    return values.length > 0 ? [{ designId, name: document.name, release: number, clips, values }] : [];
+  });
+  return { drifts };
+}

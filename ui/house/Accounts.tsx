@@ -1,0 +1,109 @@
+"use client";
+import { PlusLg, Trash } from "react-bootstrap-icons";
+import type { Account } from "@/core/document/house";
+import { addAccount } from "@/core/edit/house-edit";
+import { MarkPicture } from "@/ui/fill/MarkPicture";
+import type { SectionProps } from "./section";
+import { TextCell } from "./TextCell";
+
+/** Social handles of the brand, with their mark and colours. */
+export function Accounts({ house, edit }: SectionProps) {
+  const change = (id: string, part: Partial<Account>) =>
+    edit((draft) => {
+      const own = draft.accounts.find((account) => account.id === id);
+      if (own) Object.assign(own, part);
+    });
+  const colour = (account: Account, key: "ground" | "ink", label: string) => (
+    <select
+      className="form-select form-select-sm"
+      aria-label={`${label} of ${account.network}`}
+      value={account[key]}
+      onChange={(e) => change(account.id, { [key]: e.target.value })}
+    >
+      {house.colours.map(({ role, name }) => (
+        <option key={role} value={role}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
+  return (
+    <section aria-label="Accounts">
+      <h2 className="rubric">Accounts</h2>
+      <table className="house-accounts">
+        <thead>
+          <tr>
+            <th scope="col">Network</th>
+            <th scope="col">Handle</th>
+            <th scope="col">Mark</th>
+            <th scope="col">Ground</th>
+            <th scope="col">Text</th>
+            <th scope="col">
+              <span className="visually-hidden">Take away</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {house.accounts.map((account) => {
+            const mark = house.marks.find(({ id }) => id === account.mark);
+            return (
+              <tr key={account.id}>
+                <td>
+                  <TextCell
+                    value={account.network}
+                    label={`Network of ${account.handle}`}
+                    onChange={(network) => change(account.id, { network: network.slice(0, 80) })}
+                  />
+                </td>
+                <td>
+                  <TextCell
+                    value={account.handle}
+                    label={`Handle on ${account.network}`}
+                    onChange={(handle) => change(account.id, { handle: handle.slice(0, 80) })}
+                  />
+                </td>
+                <td className="house-accounts__mark">
+                  {mark && <MarkPicture mark={mark} house={house} />}
+                  <select
+                    className="form-select form-select-sm"
+                    aria-label={`Mark of ${account.network}`}
+                    value={account.mark}
+                    onChange={(e) => change(account.id, { mark: e.target.value })}
+                  >
+                    {house.marks.map(({ id, name }) => (
+                      <option key={id} value={id}>
+                        {name}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td>{colour(account, "ground", "Ground")}</td>
+                <td>{colour(account, "ink", "Text colour")}</td>
+                <td>
+                  <button
+                    type="button"
+                    className="small-button"
+                    aria-label={`Take ${account.network} away`}
+                    onClick={() =>
+                      edit((draft) => void (draft.accounts = draft.accounts.filter(({ id }) => id !== account.id)))
+                    }
+                  >
+                    <Trash aria-hidden />
+                  </button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="chip"
+        disabled={house.marks.length === 0}
+        onClick={() => edit((draft) => void addAccount(draft))}
+      >
+        <PlusLg aria-hidden /> Account
+      </button>
+    </section>
+  );
+}

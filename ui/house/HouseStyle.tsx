@@ -1,0 +1,55 @@
+"use client";
+import { useQuery } from "@tanstack/react-query";
+import { MemberView } from "@/contract/members";
+import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+import { Accounts } from "./Accounts";
+import { Colours } from "./Colours";
+import { Drifts } from "./Drifts";
+import { Formats } from "./Formats";
+import { Marks } from "./Marks";
+import { MediaFiles } from "./MediaFiles";
+import { TypeStyles } from "./TypeStyles";
+import { useHouse } from "./use-house";
+
+/** The brand on one printed sheet: colours, type, marks, accounts, pictures, formats. Owners change it in place. */
+export function HouseStyle() {
+  const editor = useHouse();
+  const me = useQuery({ queryKey: ["me"], queryFn: () => call("/api/me", MemberView.nullable()) });
+  const { house, fault, saving, edit } = editor;
+  const owner = me.data?.role === "owner";
+  if (!house) {
+    return (
+      <main className="page">
+        {fault ? <Notice weight="stop">{fault}</Notice> : <p className="quiet">Fetching the house style …</p>}
+      </main>
+    );
+  }
+  const shared = { house, edit };
+  return (
+    <main className="page house">
+      <div className="page__head">
+        <h1>{house.name}</h1>
+        <p>
+          The house style: what every design draws on. A change shows in every draft at once; releases keep what they
+          were published with.{" "}
+          {owner ? (
+            <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "All is saved."}</span>
+          ) : (
+            "Only the owner changes it."
+          )}
+        </p>
+      </div>
+      {fault && <Notice weight="stop">{fault}</Notice>}
+      <Drifts />
+      <fieldset disabled={!owner} className="house__sheet">
+        <Colours {...shared} />
+        <TypeStyles {...shared} owner={owner} />
+        <Marks {...shared} owner={owner} />
+        <Accounts {...shared} />
+        <MediaFiles {...shared} owner={owner} />
+        <Formats {...shared} />
+      </fieldset>
+    </main>
+  );
+}

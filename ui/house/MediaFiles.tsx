@@ -1,0 +1,96 @@
+"use client";
+import { Trash } from "react-bootstrap-icons";
+import { enter } from "@/core/edit/house-edit";
+import type { SectionProps } from "./section";
+import { TextCell } from "./TextCell";
+import { UploadButton } from "./UploadButton";
+
+type List = "pictures" | "videos" | "sounds";
+
+/** Pictures, videos and sounds that designs may show. */
+export function MediaFiles({ house, edit, owner }: SectionProps & { owner: boolean }) {
+  const remove = (list: List, id: string) =>
+    edit((draft) => void (draft[list] = (draft[list] as { id: string }[]).filter((entry) => entry.id !== id) as never));
+  const rename = (list: List, id: string, name: string) =>
+    edit(
+      (draft) =>
+        void ((draft[list] as { id: string; name: string }[]).find((entry) => entry.id === id)!.name = name.slice(
+          0,
+          80,
+        )),
+    );
+  const entries = [
+    ...house.pictures.map((p) => ({
+      list: "pictures" as const,
+      id: p.id,
+      name: p.name,
+      src: `/api/media/${p.hash}`,
+      facts: `${p.width} × ${p.height}`,
+    })),
+    ...house.videos.map((v) => ({
+      list: "videos" as const,
+      id: v.id,
+      name: v.name,
+      src: `/api/media/${v.hash}/frames/0`,
+      facts: `${v.width} × ${v.height}, ${((v.frames * v.fps.den) / v.fps.num).toFixed(1)} s`,
+    })),
+    ...house.sounds.map((s) => ({
+      list: "sounds" as const,
+      id: s.id,
+      name: s.name,
+      src: undefined,
+      facts: `${s.durationS.toFixed(1)} s of sound`,
+    })),
+  ];
+  return (
+    <section aria-label="Pictures, videos, sounds">
+      <h2 className="rubric">Pictures, videos, sounds</h2>
+      <ul className="house-media">
+        {entries.map(({ list, id, name, src, facts }) => (
+          <li key={`${list} ${id}`}>
+            {/* eslint-disable-next-line @next/next/no-img-element -- a stored file, served by us as it is */}
+            {src ? (
+              <img src={src} alt="" loading="lazy" />
+            ) : (
+              <span className="house-media__sound" aria-hidden>
+                ♪
+              </span>
+            )}
+            <TextCell
+              value={name}
+              label={`Name of ${name}`}
+              className="cell-name"
+              onChange={(text) => rename(list, id, text)}
+            />
+            <span className="house-media__facts figures">
+              {facts}
+              <button
+                type="button"
+                className="small-button"
+                aria-label={`Take ${name} away`}
+                onClick={() => remove(list, id)}
+              >
+                <Trash aria-hidden />
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <div className="house__add">
+        <UploadButton
+          label="Picture, video or sound"
+          accept=".png,.jpg,.jpeg,.webp,.mp4,.mov,.webm,.wav,.mp3,.m4a"
+          disabled={!owner}
+          wanted={["picture", "video", "sound"]}
+          onUploaded={(made) =>
+            edit((draft) => {
+              if (made.kind === "picture") enter(draft, "pictures", { name: made.name, ...made.picture });
+              else if (made.kind === "video") enter(draft, "videos", { name: made.name, ...made.video });
+              else if (made.kind === "sound") enter(draft, "sounds", { name: made.name, ...made.sound });
+            })
+          }
+        />
+      </div>
+    </section>
+  );
+}

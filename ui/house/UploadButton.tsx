@@ -1,0 +1,71 @@
+"use client";
+import { useRef, useState } from "react";
+import { Upload } from "react-bootstrap-icons";
+import type { Uploaded } from "@/contract/media";
+import { Notice } from "@/ui/parts/Notice";
+import { upload } from "./upload";
+
+/** Sends files one after the other; each that is refused says why, the others are taken all the same. */
+export function UploadButton({
+  label,
+  accept,
+  wanted,
+  disabled,
+  onUploaded,
+}: {
+  label: string;
+  accept: string;
+  wanted: readonly Uploaded["kind"][];
+  disabled: boolean;
+  onUploaded: (made: Uploaded) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState<string>();
+  const [faults, setFaults] = useState<readonly string[]>([]);
+  const take = async (files: readonly File[]) => {
+    setFaults([]);
+    for (const file of files) {
+      setBusy(file.name);
+      try {
+        const made = await upload(file);
+        if (wanted.includes(made.kind)) onUploaded(made);
+        else
+          setFaults((before) => [...before, `${file.name}: this is a ${made.kind}; it goes elsewhere on this sheet.`]);
+      } catch (error) {
+        setFaults((before) => [...before, (error as Error).message]);
+      }
+    }
+    setBusy(undefined);
+  };
+  return (
+    <>
+      <button
+        type="button"
+        className="chip"
+        disabled={disabled || busy !== undefined}
+        onClick={() => input.current?.click()}
+      >
+        <Upload aria-hidden /> {busy ? `Sending ${busy} …` : label}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        className="visually-hidden"
+        tabIndex={-1}
+        aria-label={`Upload: ${label}`}
+        accept={accept}
+        multiple
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])];
+          event.target.value = "";
+          void take(files);
+        }}
+      />
+      {faults.map((fault) => (
+        <Notice key={fault} weight="stop">
+          {fault}
+        </Notice>
+      ))}
+    </>
+  );
+}
