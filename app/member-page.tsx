@@ -6,6 +6,7 @@ import type { Role } from "@/contract/members";
 import { allows } from "@/server/auth/handler";
 import { cookieName, memberOfSeal } from "@/server/auth/session";
 import { Masthead } from "@/ui/parts/Masthead";
+import { MemberProvider } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { Providers } from "@/ui/parts/Providers";
 
@@ -28,8 +29,10 @@ export async function MemberPage({
   const { id, name, email, role } = member;
   return (
     <Providers>
-      <Masthead member={{ id, name, email, role }} />
-      {allows(least, role) ? children : <NotForYou role={least} />}
+      <MemberProvider member={{ id, name, email, role }}>
+        <Masthead member={{ id, name, email, role }} />
+        {allows(least, role) ? children : <NotForYou role={least} />}
+      </MemberProvider>
     </Providers>
   );
 }

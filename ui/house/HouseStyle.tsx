@@ -1,7 +1,5 @@
 "use client";
-import { useQuery } from "@tanstack/react-query";
-import { MemberView } from "@/contract/members";
-import { call } from "@/ui/parts/api";
+import { useIs } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { Accounts } from "./Accounts";
 import { Colours } from "./Colours";
@@ -15,9 +13,8 @@ import { useHouse } from "./use-house";
 /** The brand on one printed sheet: colours, type, marks, accounts, pictures, formats. Owners change it in place. */
 export function HouseStyle() {
   const editor = useHouse();
-  const me = useQuery({ queryKey: ["me"], queryFn: () => call("/api/me", MemberView.nullable()) });
+  const owner = useIs("owner");
   const { house, fault, saving, edit } = editor;
-  const owner = me.data?.role === "owner";
   if (!house) {
     return (
       <main className="page">

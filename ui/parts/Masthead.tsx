@@ -2,17 +2,19 @@
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { z } from "zod";
-import type { MemberView } from "@/contract/members";
+import { roles, type MemberView, type Role } from "@/contract/members";
 import { call } from "./api";
 
-const places = [
-  { href: "/", label: "Shelf" },
-  { href: "/outbox", label: "Outbox" },
+const places: readonly { href: string; label: string; least: Role }[] = [
+  { href: "/", label: "Shelf", least: "contributor" },
+  { href: "/outbox", label: "Outbox", least: "contributor" },
+  { href: "/house", label: "House style", least: "designer" },
 ];
 
 /** The head of every page: the name, the ways to go, who is signed in. */
 export function Masthead({ member }: { member: MemberView }) {
   const path = usePathname();
+  const mine = places.filter(({ least }) => roles.indexOf(member.role) <= roles.indexOf(least));
   const signOut = async () => {
     await call("/api/sign-out", z.null(), {});
     location.assign("/sign-in");
@@ -23,7 +25,7 @@ export function Masthead({ member }: { member: MemberView }) {
         <span aria-hidden>¶</span> Rubrick
       </Link>
       <nav aria-label="Main">
-        {places.map(({ href, label }) => (
+        {mine.map(({ href, label }) => (
           <Link key={href} href={href} aria-current={path === href ? "page" : undefined}>
             {label}
           </Link>

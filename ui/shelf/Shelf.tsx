@@ -3,11 +3,18 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Shelf as ShelfShape } from "@/contract/releases";
 import { call } from "@/ui/parts/api";
+import { useIs } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
+import { DraftShelf } from "./DraftShelf";
 import { ReleasePlate } from "./ReleasePlate";
 
-/** Every published design as a plate that plays. */
+/** What stands on the shelf: all drafts for who designs, releases for who fills in. */
 export function Shelf() {
+  return useIs("designer") ? <DraftShelf /> : <ReleaseShelf />;
+}
+
+/** Every published design as a plate that plays. */
+function ReleaseShelf() {
   const [page, setPage] = useState(1);
   const shelf = useQuery({ queryKey: ["shelf", page], queryFn: () => call(`/api/releases?page=${page}`, ShelfShape) });
   return (

@@ -1,0 +1,110 @@
+"use client";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { PlusLg } from "react-bootstrap-icons";
+import { z } from "zod";
+import { DraftShelf as DraftShelfShape, type DraftCard } from "@/contract/designs";
+import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+import { DraftPlate } from "./DraftPlate";
+import { NewDesignDialog } from "./NewDesignDialog";
+
+/** The designers' shelf: every draft, found by words and tags; what is put away is one press off. */
+export function DraftShelf() {
+  const client = useQueryClient();
+  const [search, setSearch] = useState("");
+  const [tag, setTag] = useState("");
+  const [archived, setArchived] = useState(false);
+  const [page, setPage] = useState(1);
+  const [copied, setCopied] = useState<DraftCard | "blank">();
+  const query = new URLSearchParams({ search, tag, archived: archived ? "yes" : "no", page: String(page) });
+  const shelf = useQuery({
+    queryKey: ["drafts", query.toString()],
+    queryFn: () => call(`/api/designs?${query}`, DraftShelfShape),
+    placeholderData: keepPreviousData,
+  });
+  const describe = async (id: string, about: { tags?: readonly string[]; archived?: boolean }) => {
+    await call(`/api/designs/${id}/about`, z.null(), about);
+    await client.invalidateQueries({ queryKey: ["drafts"] });
+  };
+  const { data } = shelf;
+  const narrowed = search !== "" || tag !== "" || archived;
+  return (
+    <main className="page shelf">
+      <div className="page__head">
+        <h1>Shelf</h1>
+        <p>Open a design on the bench, or fill in its release. Point at one to see it move.</p>
+      </div>
+      <div className="shelf__tools">
+        <input
+          type="search"
+          className="form-control"
+          placeholder="Find by name or purpose"
+          aria-label="Find a design"
+          value={search}
+          onChange={(event) => {
+            setSearch(event.target.value.slice(0, 80));
+            setPage(1);
+          }}
+        />
+        {(data?.tags.length ?? 0) > 0 && (
+          <div className="segments" role="radiogroup" aria-label="Tag">
+            {["", ...data!.tags].map((name) => (
+              <button key={name} type="button" role="radio" aria-checked={tag === name} onClick={() => setTag(name)}>
+                {name || "All tags"}
+              </button>
+            ))}
+          </div>
+        )}
+        <button
+          type="button"
+          className="segments__single"
+          aria-pressed={archived}
+          onClick={() => setArchived(!archived)}
+        >
+          Put away
+        </button>
+        <button type="button" className="btn btn-primary" onClick={() => setCopied("blank")}>
+          <PlusLg aria-hidden /> New design
+        </button>
+      </div>
+      {shelf.error && <Notice weight="stop">{shelf.error.message}</Notice>}
+      {shelf.isPending && <p className="quiet">Fetching the shelf …</p>}
+      {data?.drafts.length === 0 && (
+        <Notice weight="note">
+          {narrowed
+            ? "Nothing on the shelf is like that."
+            : "The shelf is empty. Start a new design, and it stands here."}
+        </Notice>
+      )}
+      <div className="shelf__plates">
+        {data?.drafts.map((draft) => (
+          <DraftPlate
+            key={draft.id}
+            draft={draft}
+            house={data.house}
+            onCopy={() => setCopied(draft)}
+            onDescribe={(about) => describe(draft.id, about)}
+          />
+        ))}
+      </div>
+      {data && (page > 1 || data.more) && (
+        <nav className="pager" aria-label="Pages">
+          <button className="btn btn-outline-secondary" disabled={page === 1} onClick={() => setPage(page - 1)}>
+            Newer
+          </button>
+          <button className="btn btn-outline-secondary" disabled={!data.more} onClick={() => setPage(page + 1)}>
+            Older
+          </button>
+        </nav>
+      )}
+      {copied && (
+        <NewDesignDialog
+          source={copied === "blank" ? undefined : copied}
+          drafts={data?.drafts ?? []}
+          onClose={() => setCopied(undefined)}
+        />
+      )}
+    </main>
+  );
+}
