@@ -1,3 +1,4 @@
+import { isDraft } from "immer";
 import type { Design } from "../document/design";
 import { Layer } from "../document/layer";
 
@@ -34,25 +35,26 @@ export interface Seen {
   readonly own: boolean;
 }
 
-/** Reads a property of a layer for a format: an override of the place itself, or of a part or whole around it. */
-export function readProperty(layer: Layer, path: string, format: string): Seen {
-  const overrides = layer.overrides[format] ?? {};
-  if (path in overrides) return { value: overrides[path], own: true };
-  let value = readPath(layer, path);
-  let own = false;
-  for (const [place, held] of Object.entries(overrides)) {
-    if (path.startsWith(`${place}.`)) {
-      value = readPath(held, path.slice(place.length + 1));
-      own = true;
-    } else if (place.startsWith(`${path}.`) && typeof value === "object" && value !== null) {
-      const copy = JSON.parse(JSON.stringify(value)) as unknown;
-      if (putPath(copy, place.slice(path.length + 1), held)) {
-        value = copy;
-        own = true;
-      }
-    }
+const shownAs = new WeakMap<Layer, Map<string, Layer>>();
+
+/** The layer as a format has it, with everything that the schema fills in; the layer itself where that can't be. */
+function inFormat(layer: Layer, format: string): Layer {
+  // What is remembered of a draft would be out of date with its next change.
+  const known = (isDraft(layer) ? undefined : shownAs.get(layer)) ?? new Map<string, Layer>();
+  if (!isDraft(layer)) shownAs.set(layer, known);
+  let shown = known.get(format);
+  if (!shown) {
+    const parsed = Layer.safeParse(withOverrides(JSON.parse(JSON.stringify(layer)) as Layer, format));
+    known.set(format, (shown = parsed.success ? parsed.data : layer));
   }
-  return { value, own };
+  return shown;
+}
+
+/** Reads a property of a layer for a format; it is the format's own where an override says it, or a part or whole of it. */
+export function readProperty(layer: Layer, path: string, format: string): Seen {
+  const places = Object.keys(layer.overrides[format] ?? {});
+  const own = places.some((place) => place === path || path.startsWith(`${place}.`) || place.startsWith(`${path}.`));
+  return { value: readPath(own ? inFormat(layer, format) : layer, path), own };
 }
 
 /**

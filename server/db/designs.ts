@@ -1,4 +1,5 @@
 import type { Design } from "@/core/document/design";
+import { parseDesign } from "@/core/document/upgrade";
 import { type Db, fromJson } from "./connection";
 import { newId } from "./ids";
 
@@ -15,9 +16,17 @@ export interface Draft {
 
 type Row = Record<string, unknown>;
 
+/** A stored design, brought forward from the version it was written in. */
+export function readDesignDocument(stored: unknown): Design {
+  const parsed = parseDesign(fromJson<unknown>(stored));
+  if (parsed.ok) return parsed.design;
+  const [fault] = parsed.faults;
+  throw new Error(`a stored design can't be read: ${fault?.path}: ${fault?.message}`);
+}
+
 const toDraft = (row: Row): Draft => ({
   id: row.id as string,
-  document: fromJson<Design>(row.draft),
+  document: readDesignDocument(row.draft),
   revision: row.revision as number,
   tags: fromJson<string[]>(row.tags),
   archived: Boolean(row.archived),
@@ -143,7 +152,7 @@ export async function listVersions(db: Db, designId: string): Promise<Version[]>
 
 export async function findVersion(db: Db, designId: string, id: string): Promise<Design | undefined> {
   const row = await db("design_version").where({ design_id: designId, id }).first("document");
-  return row && fromJson<Design>(row.document);
+  return row && readDesignDocument(row.document);
 }
 
 export async function addVersion(

@@ -1,9 +1,12 @@
-import type { House } from "@/core/document/house";
+import { House } from "@/core/document/house";
 import { type Db, fromJson } from "./connection";
+
+/** A stored house style; what later versions have added is filled in. */
+export const readHouseDocument = (stored: unknown): House => House.parse(fromJson<unknown>(stored));
 
 export async function findHouse(db: Db): Promise<House | undefined> {
   const row = await db("house").where({ id: 1 }).first();
-  return row && fromJson<House>(row.document);
+  return row && readHouseDocument(row.document);
 }
 
 export async function addHouse(db: Db, house: House): Promise<void> {
@@ -19,7 +22,7 @@ export interface StoredHouse {
 export async function readStoredHouse(db: Db, lock = false): Promise<StoredHouse | undefined> {
   const query = db("house").where({ id: 1 });
   const row = await (lock ? query.forUpdate() : query).first();
-  return row && { document: fromJson<House>(row.document), revision: row.revision };
+  return row && { document: readHouseDocument(row.document), revision: row.revision };
 }
 
 /** Puts a new state in the place of `revision`; false when the house style has moved on. */

@@ -1,6 +1,8 @@
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
-import { type Db, fromJson } from "./connection";
+import type { Db } from "./connection";
+import { readDesignDocument } from "./designs";
+import { readHouseDocument } from "./house";
 
 export interface Release {
   readonly id: string;
@@ -24,8 +26,8 @@ const toRelease = (row: Row): Release => ({
   id: row.id,
   designId: row.design_id,
   number: row.number,
-  document: fromJson<Design>(row.document),
-  house: fromJson<House>(row.house),
+  document: readDesignDocument(row.document),
+  house: readHouseDocument(row.house),
   publishedAt: row.published_at,
 });
 

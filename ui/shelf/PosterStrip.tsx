@@ -1,5 +1,5 @@
 "use client";
-import { useMemo } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import { sampleValues } from "@/core/document/values";
@@ -12,7 +12,9 @@ export function usePosterStrip(design: Design, house: House) {
     () => ({ request: { design, values: sampleValues(design), house, samples: true }, formats: design.formats }),
     [design, house],
   );
-  const { player, view } = usePlayer(scene);
+  const [element, setElement] = useState<HTMLElement | null>(null);
+  const seen = useSeen(element);
+  const { player, view } = usePlayer(seen ? scene : undefined, true);
   const start = () => {
     player.seek(0);
     player.play();
@@ -23,7 +25,7 @@ export function usePosterStrip(design: Design, house: House) {
   };
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
   const strip = (
-    <div className="release-plate__strip" aria-busy={view.stage.kind === "loading"}>
+    <div ref={setElement} className="release-plate__strip" aria-busy={view.stage.kind === "loading"}>
       {formats.map((format) => (
         <FormatStage key={format.id} format={format} player={player} plate="dark" />
       ))}
@@ -31,4 +33,18 @@ export function usePosterStrip(design: Design, house: House) {
   );
   const playing = { onMouseEnter: start, onMouseLeave: rest, onFocus: start, onBlur: rest };
   return { strip, formats, playing };
+}
+
+/** Whether an element has come into view: a long shelf paints what is looked at. */
+function useSeen(element: HTMLElement | null): boolean {
+  const [seen, setSeen] = useState(false);
+  useEffect(() => {
+    if (!element || seen) return;
+    const observer = new IntersectionObserver(([entry]) => entry?.isIntersecting && setSeen(true), {
+      rootMargin: "200px",
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [element, seen]);
+  return seen;
 }

@@ -12,14 +12,34 @@ interface Pending {
 export class StageClient {
   private worker: Worker | undefined;
   private readonly pending = new Map<number, Pending>();
+  private waiting: { readonly message: Message; readonly pending: Pending }[] = [];
   private calls = 0;
 
+  /**
+   * Asks the worker. It is given one message at a time, so that a stage that goes away takes what it still wanted
+   * along, and nobody waits for pictures that are no longer looked at.
+   */
   call(message: Message): Promise<Answer> {
-    const call = ++this.calls;
     return new Promise((resolve, reject) => {
-      this.pending.set(call, { resolve, reject });
-      this.start().postMessage({ ...message, call });
+      if (message.kind === "drop") this.forget(message.stage);
+      this.waiting.push({ message, pending: { resolve, reject } });
+      this.next();
     });
+  }
+
+  private next(): void {
+    if (this.pending.size > 0) return;
+    const first = this.waiting.shift();
+    if (!first) return;
+    const call = ++this.calls;
+    this.pending.set(call, first.pending);
+    this.start().postMessage({ ...first.message, call });
+  }
+
+  private forget(stage: string): void {
+    const gone = this.waiting.filter(({ message }) => message.stage === stage);
+    this.waiting = this.waiting.filter(({ message }) => message.stage !== stage);
+    for (const { pending } of gone) pending.resolve({ kind: "dropped" });
   }
 
   private start(): Worker {
@@ -37,6 +57,7 @@ export class StageClient {
     this.pending.delete(message.call);
     if (message.kind === "answer") pending?.resolve(message.answer);
     else pending?.reject(new Error(message.message));
+    this.next();
   }
 
   private fail(reason: string): void {
@@ -45,6 +66,7 @@ export class StageClient {
     const open = [...this.pending.values()];
     this.pending.clear();
     for (const { reject } of open) reject(new Error(reason));
+    this.next();
   }
 }
 

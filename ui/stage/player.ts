@@ -48,7 +48,11 @@ export class StagePlayer {
   private hurried = false;
   private settling: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(readonly fps: Fps) {}
+  /** `light`: never needs a file's exact pixels, such as the many small posters of a shelf. */
+  constructor(
+    readonly fps: Fps,
+    private readonly light = false,
+  ) {}
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -197,7 +201,7 @@ export class StagePlayer {
       const formats = [...this.canvases.keys()].map((id) => ({ id, scale: this.scaleOf(id) }));
       const { stage } = this;
       const { timeS, playing } = this.view;
-      const light = playing || this.hurried;
+      const light = this.light || playing || this.hurried;
       try {
         const answer = await stageClient().call({ kind: "paint", stage, timeS, formats, light, afresh });
         if (answer.kind === "painted") for (const frame of answer.frames) this.put(frame);

@@ -55,7 +55,7 @@ function TrialStage({ trial, format }: { trial: Trial; format: string }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [design, house, trial.id, format],
   );
-  const { player, view } = usePlayer(scene);
+  const { player, view } = usePlayer(scene, true);
   const shown = house.formats.find(({ id }) => id === format)!;
   const issues =
     view.stage.kind === "ready"

@@ -22,7 +22,7 @@ export function Page() {
   const { edit, show } = store.getState();
   return (
     <div className="leaf-page">
-      <LayerName key={layer.id} id={layer.id} name={layer.name} />
+      <LayerName key={`name ${layer.id}`} id={layer.id} name={layer.name} />
       {count > 1 && (
         <p className="leaf__say">{count} layers are chosen; what is changed here is changed on all that have it.</p>
       )}

@@ -1,5 +1,4 @@
 "use client";
-import { ArrowCounterclockwise } from "react-bootstrap-icons";
 import type { ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
 import type { Unit } from "@/core/edit/numbers";
@@ -28,19 +27,19 @@ export function Row({
 }) {
   return (
     <div className={`row-of${property?.own ? " is-own" : ""}`} data-property={property?.path}>
-      <span className="row-of__label">{label}</span>
-      <span className="row-of__control">{children}</span>
-      {property?.own && (
+      {property?.own ? (
         <button
           type="button"
-          className="row-of__own"
+          className="row-of__label"
           onClick={property.clear}
           title="This format’s own. Press to follow the design again."
         >
-          <ArrowCounterclockwise aria-hidden />{" "}
-          <span className="visually-hidden">{label}: follow the design again</span>
+          {label || "own"} <span className="visually-hidden">: this format’s own; follow the design again</span>
         </button>
+      ) : (
+        <span className="row-of__label">{label}</span>
       )}
+      <span className="row-of__control">{children}</span>
       {property && layer && <FillMark layer={layer} path={property.path} />}
       {property?.fault && (
         <span className="row-of__fault" role="alert">
