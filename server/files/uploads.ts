@@ -79,14 +79,15 @@ async function record(path: string, facts: Omit<Media, "hash" | "bytes" | "isFoo
 
 /** Written anew: no profile, no hidden data, the way up that its camera meant. */
 async function takePicture(path: string, folder: string, name: string): Promise<Uploaded> {
-  const source = sharp(path, { limitInputPixels: most.pixels, failOn: "error", pages: 1 });
-  const { width = 0, height = 0, hasAlpha } = await source.metadata();
+  // The header alone is read first, whatever size it promises.
+  const { width = 0, height = 0, hasAlpha } = await sharp(path, { limitInputPixels: false }).metadata();
   if (width > most.side || height > most.side || width * height > most.pixels) {
     throw refuse(
       "pixels",
       `This picture has ${width} × ${height} pixels; ${most.side} a side and 60 million in all are taken.`,
     );
   }
+  const source = sharp(path, { limitInputPixels: most.pixels, failOn: "error", pages: 1 });
   const upright = source.rotate().toColourspace("srgb");
   const target = join(folder, "picture");
   const encoded = hasAlpha

@@ -16,7 +16,22 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "POST /api/exports/[export]/cancel": "contributor",
   "POST /api/exports/[export]/retry": "contributor",
   "GET /api/exports/[export]/file": "contributor",
+  "POST /api/media": "designer",
   "GET /api/media/[hash]": "contributor",
+  "GET /api/media/[hash]/frames/[frame]": "contributor",
+  "GET /api/house": "contributor",
+  "POST /api/house/patches": "owner",
+  "GET /api/house/drifts": "designer",
+  "GET /api/designs": "designer",
+  "POST /api/designs": "designer",
+  "GET /api/designs/[design]": "designer",
+  "POST /api/designs/[design]/patches": "designer",
+  "POST /api/designs/[design]/replace": "designer",
+  "POST /api/designs/[design]/about": "designer",
+  "POST /api/designs/[design]/publish": "designer",
+  "GET /api/designs/[design]/versions": "designer",
+  "POST /api/designs/[design]/versions": "designer",
+  "GET /api/designs/[design]/versions/[version]": "designer",
 };
 
 function* routeFiles(folder: string): Generator<string> {

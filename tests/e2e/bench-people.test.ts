@@ -1,0 +1,268 @@
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import type { Browser, Page } from "puppeteer-core";
+import { as, base, pause, until } from "../support/api";
+import { BenchHand } from "../support/bench";
+import { openBrowser, painted, press, signedIn } from "../support/browser";
+
+jest.setTimeout(180_000);
+let browser: Browser;
+const started: string[] = [];
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser?.close();
+  for (const id of started) await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
+});
+
+async function openedBench(page: Page, name: string): Promise<string> {
+  const made = await as("tomas", "POST", "/api/designs", { name, copyOf: "name-strap" });
+  started.push(made.data.id);
+  await page.goto(`${base}/bench/${made.data.id}`);
+  await page.waitForSelector(".overlay__hit[data-layer=name]");
+  return made.data.id;
+}
+const draft = async (id: string) => (await as("tomas", "GET", `/api/designs/${id}`)).data;
+const place = async (id: string, layer: string) =>
+  (await draft(id)).document.layers.find((entry: { id: string }) => entry.id === layer).place;
+
+/** The middle of a layer on the large stage, in pixels of the screen. */
+const middleOf = (page: Page, layer: string) =>
+  page.$eval(`.overlay__hit[data-layer=${layer}]`, (e) => {
+    const { x, y, width, height } = e.getBoundingClientRect();
+    return { x: x + width / 2, y: y + height / 2 };
+  });
+
+describe("the bench", () => {
+  test("moves by mouse and by arrow keys, resizes by its handles, and undoes all of it", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const id = await openedBench(page, "Moved about");
+    const before = (await draft(id)).document;
+    const at = await middleOf(page, "name");
+    await page.keyboard.down("Alt");
+    await page.mouse.move(at.x, at.y);
+    await page.mouse.down();
+    await page.mouse.move(at.x + 60, at.y - 40, { steps: 6 });
+    await page.mouse.up();
+    await page.keyboard.up("Alt");
+    const moved = await until(
+      () => place(id, "name"),
+      ({ dx }) => dx > 11,
+      10,
+    );
+    const scale = await page.$eval(".overlay", (e) => 1920 / e.getBoundingClientRect().width);
+    expect(moved.dx).toBeCloseTo(10.2 + (60 * scale) / 10.8, 1);
+    expect(moved.dy).toBeCloseTo(-8.2 - (40 * scale) / 10.8, 1);
+
+    await page.keyboard.press("ArrowLeft");
+    await page.keyboard.down("Shift");
+    await page.keyboard.press("ArrowDown");
+    await page.keyboard.up("Shift");
+    const nudged = await until(
+      () => place(id, "name"),
+      ({ dy }) => dy > moved.dy + 0.5,
+      10,
+    );
+    expect([nudged.dx - moved.dx, nudged.dy - moved.dy].map((n) => Math.round(n * 100) / 100)).toEqual([-0.1, 1]);
+
+    // A panel that is fitted around its text grows by its padding.
+    await press(page, ".strip__choose", "Name panel");
+    await page.waitForSelector(".overlay__frame [data-handle='1 0'] circle");
+    const grip = await page.$eval("[data-handle='1 0'] circle", (e) => {
+      const { x, y, width, height } = e.getBoundingClientRect();
+      return { x: x + width / 2, y: y + height / 2 };
+    });
+    await page.mouse.move(grip.x, grip.y);
+    await page.mouse.down();
+    await page.mouse.move(grip.x + 30, grip.y, { steps: 4 });
+    await page.mouse.up();
+    const width = async () =>
+      (await draft(id)).document.layers.find((l: { id: string }) => l.id === "name-panel").width;
+    const wider = await until(width, ({ after }) => after > 4, 10);
+    expect(wider.after).toBeCloseTo(3.4 + (30 * scale) / 10.8, 1);
+
+    for (let i = 0; i < 4; i++) {
+      await page.keyboard.down("Control");
+      await page.keyboard.press("z");
+      await page.keyboard.up("Control");
+    }
+    const back = await until(
+      async () => (await draft(id)).document,
+      (now) => JSON.stringify(now) === JSON.stringify(before),
+      10,
+    );
+    expect(back).toEqual(before);
+    expect(errors).toEqual([]);
+  });
+
+  test("tells the second of two people, shows both versions, and loses neither", async () => {
+    const { page } = await signedIn(browser, "tomas");
+    const id = await openedBench(page, "Two people");
+    const revision = (await draft(id)).revision;
+    const theirs = [{ op: "replace", path: ["about"], value: "Odile was here." }];
+    await as("odile", "POST", `/api/designs/${id}/patches`, { revision, patches: theirs });
+    const hand = new BenchHand(page);
+    await hand.choose("Name");
+    await hand.set({ Right: "14" });
+    await page.waitForSelector(".conflict");
+    expect(await page.$eval("[role=dialog] .modal-title", (e) => e.textContent)).toContain("Odile Marchbanks");
+    await painted(page, 2);
+    await press(page, ".modal-footer button", /^Go on with mine/);
+    await page.waitForFunction(() => !document.querySelector(".conflict"));
+    const now = await draft(id);
+    expect(now.document.layers.find((l: { id: string }) => l.id === "name").place.dx).toBe(14);
+    const { versions } = (await as("tomas", "GET", `/api/designs/${id}/versions`)).data;
+    const kept = await as("tomas", "GET", `/api/designs/${id}/versions/${versions[0].id}`);
+    expect(kept.data.document.about).toBe("Odile was here.");
+    // And it goes on saving from there.
+    await hand.set({ Right: "15" });
+    await until(
+      () => place(id, "name"),
+      ({ dx }) => dx === 15,
+      10,
+    );
+  });
+
+  test("keeps what was typed when the tab is closed in the middle of it", async () => {
+    const { page } = await signedIn(browser, "tomas");
+    const id = await openedBench(page, "Closed too soon");
+    const hand = new BenchHand(page);
+    await hand.choose("Name");
+    await page.focus(".bench__page textarea[aria-label=Text]");
+    await page.keyboard.type("Wilhelmina of the moths");
+    await page.close();
+    const text = async () =>
+      (await draft(id)).document.layers.find((l: { id: string }) => l.id === "name").text as string;
+    expect(await until(text, (found) => found.length > 0, 10)).toBe("Wilhelmina of the moths");
+  });
+
+  test("works by keyboard alone from the shelf to a release", async () => {
+    const { page } = await signedIn(browser, "tomas");
+    const keys = async (...names: string[]) => {
+      for (const name of names) await page.keyboard.press(name as "Tab");
+    };
+    const tabTo = async (wanted: string) => {
+      for (let i = 0; i < 200; i++) {
+        await keys("Tab");
+        const here = await page.evaluate(() => {
+          const e = document.activeElement as HTMLElement;
+          return (e.getAttribute("aria-label") ?? e.textContent ?? "").trim();
+        });
+        if (here === wanted || here.startsWith(`${wanted} `)) return;
+      }
+      throw new Error(`Tab never comes to “${wanted}”`);
+    };
+    await page.waitForSelector(".shelf__tools .btn-primary");
+    await tabTo("New design");
+    await keys("Enter");
+    await page.waitForSelector("[role=dialog] input");
+    await page.keyboard.type("By keys alone");
+    await keys("Enter");
+    await page.waitForSelector(".overlay__hit");
+    const id = new URL(page.url()).pathname.split("/").pop()!;
+    started.push(id);
+    await keys("n");
+    await page.waitForSelector(".kinds button");
+    await keys("Enter");
+    await page.waitForSelector(".bench__page textarea[aria-label=Text]");
+    await tabTo("Text");
+    expect(await page.evaluate(() => document.activeElement?.tagName)).toBe("TEXTAREA");
+    await page.keyboard.down("Control");
+    await keys("a");
+    await page.keyboard.up("Control");
+    await page.keyboard.type("Seeds");
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    await keys("ArrowRight", "ArrowRight");
+    await page.waitForSelector("[data-save=saved]");
+    await tabTo("Publish …");
+    await keys("Enter");
+    await page.waitForSelector(".modal-footer .btn-primary");
+    // Dark text on footage: whatever is found, the way out is by keys as well.
+    await page.waitForFunction(() => !document.querySelector("[role=dialog]")?.textContent?.includes("Looking at"));
+    for (const reason of await page.$$(".finding input")) {
+      await reason.focus();
+      await page.keyboard.type("Only for trying it out.");
+    }
+    await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
+    await tabTo("Publish");
+    await keys("Enter");
+    await page.waitForSelector("[role=dialog] a[href^='/fill/']", { timeout: 20_000 });
+    expect((await draft(id)).release.number).toBe(1);
+  });
+});
+
+describe("every screen", () => {
+  const axe = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+
+  async function findings(page: Page): Promise<unknown> {
+    await pause(300);
+    await page.evaluate(axe);
+    return page.evaluate(async () => {
+      const run = (
+        globalThis as unknown as {
+          axe: {
+            run: (o: object) => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>;
+          };
+        }
+      ).axe;
+      const { violations } = await run.run({ resultTypes: ["violations"] });
+      return violations
+        .filter(({ impact }) => impact === "serious" || impact === "critical")
+        .map(({ id, nodes }) => [id, nodes.slice(0, 3).map(({ html }) => html.slice(0, 160))]);
+    });
+  }
+
+  test.each([
+    ["sign-in", "/sign-in", ".btn-primary", undefined],
+    ["shelf", "/", ".release-plate h2", undefined],
+    ["outbox", "/outbox", "main h1", undefined],
+    ["house style", "/house", ".house__sheet", undefined],
+    ["bench", "/bench/name-strap", ".overlay__hit", undefined],
+    [
+      "bench with a layer",
+      "/bench/name-strap",
+      ".overlay__hit",
+      async (page: Page) => press(page, ".strip__choose", "Name panel"),
+    ],
+    ["fields", "/bench/name-strap", ".overlay__hit", async (page: Page) => press(page, ".bench__bar .tool", /^Fields/)],
+    [
+      "try values",
+      "/bench/name-strap",
+      ".overlay__hit",
+      async (page: Page) => press(page, ".bench__bar .tool", "Try values"),
+    ],
+    [
+      "versions",
+      "/bench/name-strap",
+      ".overlay__hit",
+      async (page: Page) => press(page, ".bench__bar .tool", "Versions"),
+    ],
+    [
+      "publish",
+      "/bench/name-strap",
+      ".overlay__hit",
+      async (page: Page) => press(page, ".bench__bar .btn-primary", /^Publish/),
+    ],
+    ["keys", "/bench/name-strap", ".overlay__hit", async (page: Page) => press(page, ".bench__bar .tool", "Keys")],
+  ] as const)("%s has no serious fault for people with other means", async (name, path, ready, open) => {
+    const context = await browser.createBrowserContext();
+    const page =
+      name === "sign-in"
+        ? await context.newPage()
+        : (await signedIn({ newPage: () => context.newPage() } as Browser, "odile")).page;
+    await page.goto(base + path);
+    await page.waitForSelector(ready);
+    await open?.(page);
+    expect(await findings(page)).toEqual([]);
+    await context.close();
+  });
+
+  test("the fill desk has no serious fault either", async () => {
+    const { page } = await signedIn(browser, "ines");
+    await press(page, ".release-plate a h2", "Name strap");
+    await page.waitForSelector(".field[data-field=name] input");
+    expect(await findings(page)).toEqual([]);
+  });
+});
