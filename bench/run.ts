@@ -16,19 +16,20 @@ const wanted = process.argv.includes("--only") ? only?.split(",") : undefined;
 
 const folder = await mkdtemp(join(tmpdir(), "rubrick-bench-"));
 
-/** The preview is measured in the served product, so an instance of its own is started for it. */
-async function preview(): Promise<Measurement[]> {
+/** What is measured in the served product gets an instance of its own. */
+async function served(measure: () => Promise<Measurement[]>): Promise<Measurement[]> {
   const port = await freePort(0);
   const instance = await startInstance({ folder: join(folder, "instance"), port, onEnd: undefined });
   process.env.RUBRICK_TEST_URL = instance.address;
-  const { measurePreview } = await import("./preview");
-  return measurePreview(designIds).finally(() => instance.stop());
+  // Loaded late: what reads the instance's address does so when it is loaded.
+  return measure().finally(() => instance.stop());
 }
 
 const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   layout: measureLayout,
   painting: measurePainting,
-  preview,
+  preview: () => served(async () => (await import("./preview")).measurePreview(designIds)),
+  editing: () => served(async () => (await import("./editing")).measureEditing()),
   // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
   encoding: async () => (await import("./encoding")).measureEncoding(folder),
   workers: () => measureWorkers(folder),

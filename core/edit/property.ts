@@ -1,4 +1,3 @@
-import { isDraft } from "immer";
 import type { Design } from "../document/design";
 import { Layer } from "../document/layer";
 
@@ -39,9 +38,10 @@ const shownAs = new WeakMap<Layer, Map<string, Layer>>();
 
 /** The layer as a format has it, with everything that the schema fills in; the layer itself where that can't be. */
 function inFormat(layer: Layer, format: string): Layer {
-  // What is remembered of a draft would be out of date with its next change.
-  const known = (isDraft(layer) ? undefined : shownAs.get(layer)) ?? new Map<string, Layer>();
-  if (!isDraft(layer)) shownAs.set(layer, known);
+  // Remembered only of what can't change any more.
+  const lasting = Object.isFrozen(layer);
+  const known = (lasting ? shownAs.get(layer) : undefined) ?? new Map<string, Layer>();
+  if (lasting) shownAs.set(layer, known);
   let shown = known.get(format);
   if (!shown) {
     const parsed = Layer.safeParse(withOverrides(JSON.parse(JSON.stringify(layer)) as Layer, format));

@@ -1,3 +1,4 @@
+import { freeze } from "immer";
 import { createStore, useStore } from "zustand";
 import { createContext, useContext } from "react";
 import type { BenchView } from "@/contract/designs";
@@ -47,7 +48,7 @@ export interface BenchState {
 
 export type BenchStore = ReturnType<typeof createBench>;
 
-export function createBench(view: BenchView) {
+export function createBench({ document, ...view }: BenchView) {
   return createStore<BenchState>((set, get) => {
     const saver = new Saver(view.id, view.revision, (save) => set({ save }));
     const take = (change: Change | undefined) => {
@@ -64,14 +65,15 @@ export function createBench(view: BenchView) {
     };
     return {
       id: view.id,
-      document: view.document,
+      // Frozen like all that edits make of it, so that what follows from a layer can be remembered.
+      document: freeze(document, true),
       house: view.house,
       release: view.release,
       footage: view.footage,
       history: noHistory,
       save: { kind: "saved" },
       chosen: [],
-      format: view.document.formats[0]!,
+      format: document.formats[0]!,
       onlyHere: false,
       tried: undefined,
       pointing: undefined,

@@ -48,8 +48,8 @@ export function MediaFiles({ house, edit, owner }: SectionProps & { owner: boole
       <ul className="house-media">
         {entries.map(({ list, id, name, src, facts }) => (
           <li key={`${list} ${id}`}>
-            {/* eslint-disable-next-line @next/next/no-img-element -- a stored file, served by us as it is */}
             {src ? (
+              // eslint-disable-next-line @next/next/no-img-element -- a stored file, served by us as it is
               <img src={src} alt="" loading="lazy" />
             ) : (
               <span className="house-media__sound" aria-hidden>

@@ -1,0 +1,84 @@
+import { expect, test } from "@jest/globals";
+import { Design } from "../document/design";
+import { box, designWith, testHouse, words } from "../testing/scene";
+import { changesBetween } from "./compare";
+import { driveBy, exposeProperty, fieldOf, kindsFor, removeField, stopFilling } from "./fields";
+import { houseDrift, houseUses } from "./house-use";
+import { trialsOf } from "./try-values";
+
+const house = {
+  ...testHouse,
+  accounts: [{ id: "one", network: "Murmur", handle: "@one", mark: "dot", ground: "dark", ink: "light" }],
+};
+const design = () =>
+  structuredClone(designWith([box("panel"), words("name", "Ada"), box("mark", { showIf: undefined })]));
+
+test("exposeProperty makes a field that offers what the house has and begins with what is shown", () => {
+  const d = design();
+  expect(exposeProperty(d, "name", "text", house)).toBe("name");
+  expect(exposeProperty(d, "panel", "fill.colour", house)).toBe("panel-colour");
+  expect(d.fields).toMatchObject([
+    { kind: "line", sample: "Ada", required: true },
+    { kind: "colour", choices: ["dark", "light", "grey"], default: "dark" },
+  ]);
+  expect(exposeProperty(d, "panel", "place.dx", house)).toBeUndefined();
+  expect(exposeProperty(d, "name", "text", testHouse, "account")).toBeUndefined();
+  expect(Design.safeParse(d).success).toBe(true);
+});
+
+test("one account fills several places with its parts, each place by one field only", () => {
+  const d = design();
+  const line = exposeProperty(d, "name", "text", house)!;
+  const account = exposeProperty(d, "panel", "fill.colour", house, "account")!;
+  driveBy(d, account, "name", "text");
+  expect(d.fields.map(({ drives }) => drives.length)).toEqual([0, 2]);
+  expect(fieldOf(d, "name", "text")!.id).toBe(account);
+  expect(d.fields[1]!.drives.map(({ part }) => part)).toEqual(["ground", "handle"]);
+  stopFilling(d, "name", "text");
+  expect(fieldOf(d, "name", "text")).toBeUndefined();
+  d.layers[2]!.showIf = { field: line, is: "filled" };
+  removeField(d, line);
+  expect(d.layers[2]!.showIf).toBeUndefined();
+  expect(kindsFor("place.dx")).toEqual([]);
+});
+
+test("trialsOf brings the longest, the emptiest and other scripts within the limits of each field", () => {
+  const d = design();
+  exposeProperty(d, "name", "text", house);
+  Object.assign(d.fields[0]!, { max: 12, required: false });
+  const trials = trialsOf(d);
+  expect(trials.map(({ id }) => id)).toEqual(expect.arrayContaining(["samples", "empty", "longest", "arabic"]));
+  expect(trials.find(({ id }) => id === "empty")!.values.fields.name).toBe("");
+  for (const { values } of trials) expect([...values.fields.name!].length).toBeLessThanOrEqual(12);
+});
+
+test("changesBetween says what is new, gone and different, and nothing of what is the same", () => {
+  const before = design();
+  const after = design();
+  expect(changesBetween(before, after)).toEqual([]);
+  after.layers[0]!.place.dx = 3;
+  after.layers[1]!.name = "Who";
+  after.layers.splice(2, 1);
+  exposeProperty(after, "name", "text", house);
+  after.formats = ["wide", "tall"];
+  expect(changesBetween(before, after)).toEqual([
+    "No longer in square.",
+    "No longer in portrait.",
+    "The layer “panel” has another place.",
+    "The layer “Who” has another look.",
+    "The layer “mark” is gone.",
+    "New field “Who”.",
+  ]);
+});
+
+test("houseDrift names the values a design uses that are not what they were, and no others", () => {
+  const d = design();
+  expect(houseUses(d)).toEqual(
+    new Set([...d.formats.map((f) => `format:${f}`), "house:dark", "house:light", "type:body"]),
+  );
+  const now = structuredClone(house);
+  now.colours[0]!.hex = "#000000ff";
+  now.colours[2]!.hex = "#111111ff";
+  now.types = now.types.filter(({ id }) => id !== "body");
+  expect(houseDrift(d, house, now)).toEqual(["the colour Dark", "the type style Body is gone"]);
+});

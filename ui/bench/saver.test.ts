@@ -1,0 +1,83 @@
+import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
+import type { Patch } from "immer";
+import { Saver, type SaveState } from "./saver";
+
+type Sent = { revision: number; patches: Patch[] };
+const sent: Sent[] = [];
+let answer: (body: Sent) => { status: number; json: unknown };
+const states: SaveState[] = [];
+const patch = (value: number): Patch[] => [{ op: "replace", path: ["seed"], value }];
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  sent.length = 0;
+  states.length = 0;
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  globalThis.fetch = (async (_: string, init: RequestInit) => {
+    const body = JSON.parse(String(init.body)) as Sent;
+    sent.push(body);
+    const { status, json } = answer(body);
+    if (status === 0) throw new TypeError("offline");
+    return { ok: status < 400, status, json: async () => json } as Response;
+  }) as typeof fetch;
+});
+afterEach(() => {
+  jest.useRealTimers();
+});
+const saver = () => new Saver("d", 1, (state) => states.push(state));
+const last = () => states[states.length - 1];
+
+test("saves a moment after the last change, and within a second while they keep coming", async () => {
+  const s = saver();
+  s.add(patch(1));
+  await jest.advanceTimersByTimeAsync(200);
+  expect(sent).toEqual([]);
+  await jest.advanceTimersByTimeAsync(200);
+  expect(sent).toMatchObject([{ revision: 1 }]);
+  expect(last()).toEqual({ kind: "saved" });
+  for (let i = 0; i < 10; i++) {
+    s.add(patch(i));
+    await jest.advanceTimersByTimeAsync(200);
+  }
+  expect(sent.length).toBeGreaterThanOrEqual(3);
+  await jest.advanceTimersByTimeAsync(1000);
+  expect(sent.map(({ revision }) => revision)).toEqual(sent.map((_, i) => i + 1));
+  expect(sent.flatMap(({ patches }) => patches)).toHaveLength(11);
+});
+test("tries again when the server can't be reached, with nothing lost", async () => {
+  answer = () => ({ status: 0, json: {} });
+  const s = saver();
+  s.add(patch(1));
+  await jest.advanceTimersByTimeAsync(500);
+  expect(last()!.kind).toBe("waiting");
+  s.add(patch(2));
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  await jest.advanceTimersByTimeAsync(4000);
+  expect(sent[sent.length - 1]!.patches).toHaveLength(2);
+  expect(last()).toEqual({ kind: "saved" });
+});
+test("stops at a conflict until both versions have been dealt with", async () => {
+  answer = () => ({
+    status: 409,
+    json: { error: { code: "moved_on", message: "late", detail: { not: "a conflict" } } },
+  });
+  const s = saver();
+  s.add(patch(1));
+  await jest.advanceTimersByTimeAsync(500);
+  expect(last()!.kind).toBe("refused");
+  s.add(patch(2));
+  await jest.advanceTimersByTimeAsync(5000);
+  expect(sent).toHaveLength(1);
+  expect(await s.flush()).toBeUndefined();
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  s.resume(7);
+  s.add(patch(3));
+  expect(await s.flush()).toBe(8);
+  expect(sent[sent.length - 1]).toEqual({ revision: 7, patches: patch(3) });
+});
+test("sends what waits when the page goes away", () => {
+  const s = saver();
+  s.add(patch(1));
+  s.dispose();
+  expect(sent).toMatchObject([{ revision: 1, patches: patch(1) }]);
+});
