@@ -1,8 +1,14 @@
 import svgpath from "svgpath";
+import { Remembered } from "../remembered";
 import { makePath, type Path, type PathCommand } from "./path";
 
 /** Reads SVG path data into commands; arcs become cubics. Throws with svgpath's words when the data is broken. */
-export function parseSvgPath(d: string): Path {
+export const parseSvgPath = (d: string): Path => paths.get(d, () => parseAnew(d));
+
+/** Marks are read again with every edit of every design that shows them. */
+const paths = new Remembered<Path>(1000);
+
+function parseAnew(d: string): Path {
   const parsed = svgpath(d);
   if ("err" in parsed && parsed.err) throw new Error(String(parsed.err));
   const commands: PathCommand[] = [];

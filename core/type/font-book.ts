@@ -40,6 +40,8 @@ interface LoadedFace {
 export class FontBook {
   private readonly loaded = new Map<string, LoadedFace>();
 
+  /** Changes whenever what text is set in may have changed. */
+  edition = 0;
   private offered: Catalogue;
 
   constructor(catalogue: Catalogue) {
@@ -54,6 +56,7 @@ export class FontBook {
   offer(faces: readonly Face[]): void {
     const known = new Set(this.offered.faces.map(({ id }) => id));
     const fresh = faces.filter(({ id }) => !known.has(id));
+    if (fresh.length > 0) this.edition += 1;
     if (fresh.length > 0) this.offered = { ...this.offered, faces: [...this.offered.faces, ...fresh] };
   }
 
@@ -76,6 +79,7 @@ export class FontBook {
     if (upem <= 0 || extents.ascender <= 0) throw new Error(`${faceId} is not a usable font`);
     const capHeight = font.getMetricPositionWithFallback(hb.MetricsTag.CAP_HEIGHT) / upem;
     const metrics = { ascent: extents.ascender / upem, descent: -extents.descender / upem, capHeight };
+    this.edition += 1;
     this.loaded.set(faceId, { font, upem, metrics, outlines: new Map(), covered: new Map() });
   }
 

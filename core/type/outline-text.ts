@@ -1,3 +1,4 @@
+import { Remembered } from "../remembered";
 import type { StretchLook } from "../document/text";
 import { hashText } from "../hash";
 import { makePath, mapCommands, type Path, type PathCommand } from "../geometry/path";
@@ -56,6 +57,25 @@ export function outlineText(
   stretches: readonly StretchLook[],
   book: FontBook,
   widerEm = 0,
+): TextOutline {
+  let outlines = known.get(set);
+  if (!outlines) known.set(set, (outlines = new Remembered(mostOutlines)));
+  return outlines.get(`${boxWidthU} ${align} ${widerEm}`, () =>
+    outlineAnew(set, boxWidthU, align, stretches, book, widerEm),
+  );
+}
+
+/** A text that is set once is outlined once for each box it stands in; its stretches belong to it. */
+const known = new WeakMap<SetText, Remembered<TextOutline>>();
+const mostOutlines = 60;
+
+function outlineAnew(
+  set: SetText,
+  boxWidthU: number,
+  align: number,
+  stretches: readonly StretchLook[],
+  book: FontBook,
+  widerEm: number,
 ): TextOutline {
   const all: { stretch: number; commands: PathCommand[]; names: string[] }[] = [];
   const grounds: { stretch: number; path: Path; cluster: number }[] = [];

@@ -1,3 +1,4 @@
+import { Remembered } from "../remembered";
 import type { StretchLook, TypeStyle } from "../document/text";
 import { faceChain, type Face } from "./catalogue";
 import { cleanText } from "./clean";
@@ -94,6 +95,18 @@ function chainFor(text: string, style: Pick<TypeStyle, "family" | "weight" | "it
 
 /** Sets text into a width: wrap evenly, then shrink, then cut with an ellipsis. Throws when a font is not loaded. */
 export function setText(demand: TextDemand, book: FontBook): SetText {
+  let texts = known.get(book);
+  if (!texts) known.set(book, (texts = new Remembered(mostTexts)));
+  // Infinity is no JSON.
+  const key = `${book.edition} ${demand.maxWidthU} ${demand.shrinkToU} ${JSON.stringify(demand)}`;
+  return texts.get(key, () => setAnew(demand, book));
+}
+
+/** Most edits leave most texts as they are, and every format asks for the same ones. */
+const known = new WeakMap<FontBook, Remembered<SetText>>();
+const mostTexts = 600;
+
+function setAnew(demand: TextDemand, book: FontBook): SetText {
   const { chainOf, wanted } = facesFor(demand, book);
   if (wanted.length > 0) throw new Error(`fonts not loaded: ${wanted.map((face) => face.id).join(", ")}`);
   const { text, at: stretches } = readText(demand);

@@ -13,14 +13,18 @@ import { FontBook } from "@/core/type/font-book";
 import { BrowserHost } from "./browser-host";
 import type { Answer, MoveBar, PaintedFrame, ToWorker } from "./protocol";
 
+/** A scene and where it is painted. */
 interface Take {
   readonly scene: Scene;
   readonly bounds: Box;
 }
 
-interface Shown extends Take {
+interface Shown {
+  readonly scene: Scene;
   /** What it was prepared from, to prepare it again in the size that is shown. */
   readonly request: SceneRequest & { fps: Fps };
+  /** The pixels that the whole clip touches; worked out when they are first asked for. */
+  bounds: Box | undefined;
   light: { readonly take: Take; readonly share: number } | undefined;
   paintedKey: string | undefined;
 }
@@ -70,13 +74,16 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   try {
     for (const format of message.formats) {
       const request = { ...message.request, format, fps: message.fps };
-      shown.set(format, { ...(await takeOf(request)), request, light: undefined, paintedKey: undefined });
+      const scene = await sceneOf(request);
+      shown.set(format, { scene, request, bounds: undefined, light: undefined, paintedKey: undefined });
     }
   } catch (error) {
     if (error instanceof IssueError) return { kind: "fault", issue: error.issue };
     throw error;
   }
-  stages.set(message.stage, shown);
+  // Formats that were not asked for stay as they are until they are.
+  const others = message.partly ? [...(stages.get(message.stage) ?? [])].filter(([id]) => !shown.has(id)) : [];
+  stages.set(message.stage, new Map([...others, ...shown]));
   return {
     kind: "prepared",
     formats: [...shown.values()].map(({ scene }) => ({
@@ -126,10 +133,17 @@ async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
   }
 }
 
-async function takeOf(request: SceneRequest & { fps: Fps }): Promise<Take> {
+async function sceneOf(request: SceneRequest): Promise<Scene> {
   const scene = await prepareScene(request, book, loadFace);
   await Promise.all(scene.pictures.map((hash) => host.load(hash, fetchRaster)));
-  return { scene, bounds: clipBounds(scene.still, scene.table, request.fps) };
+  return scene;
+}
+
+/** As a file is painted: on the pixels that the whole clip touches. */
+function exactTake(shown: Shown): Take {
+  const { scene, request } = shown;
+  shown.bounds ??= clipBounds(scene.still, scene.table, request.fps);
+  return { scene, bounds: shown.bounds };
 }
 
 async function paintAll(message: PaintMessage): Promise<Answer> {
@@ -141,7 +155,7 @@ async function paintAll(message: PaintMessage): Promise<Answer> {
     const frame =
       message.light && share < 1
         ? await paintTake(shown, await lightTake(shown, share), message, share)
-        : await paintTake(shown, shown, message, 1, scale);
+        : await paintTake(shown, exactTake(shown), message, 1, scale);
     if (frame) frames.push(frame);
   }
   return { kind: "painted", frames };
@@ -161,7 +175,9 @@ async function lightTake(shown: Shown, share: number): Promise<Take> {
     const { motionBlur } = request.design;
     const blur = motionBlur && { ...motionBlur, samples: Math.min(motionBlur.samples, lightSamples) };
     const design = { ...request.design, motionBlur: blur };
-    shown.light = { share, take: await takeOf({ ...request, design, house: { ...request.house, formats } }) };
+    const scene = await sceneOf({ ...request, design, house: { ...request.house, formats } });
+    const { width, height } = scene.still.format;
+    shown.light = { share, take: { scene, bounds: { x: 0, y: 0, width, height } } };
   }
   return shown.light.take;
 }
@@ -210,12 +226,13 @@ function bitmapAt(canvas: OffscreenCanvas, scale: number): ImageBitmap {
 async function pixels({ stage, format, timeS }: Extract<ToWorker, { kind: "pixels" }>): Promise<Answer> {
   const shown = stages.get(stage)?.get(format);
   if (!shown) throw new Error(`${stage} has no format ${format}`);
-  const { width, height } = shown.bounds;
+  const { bounds } = exactTake(shown);
+  const { width, height } = bounds;
   const surface = host.whole(width, height);
   const picture = shown.scene.sample(timeS);
   await loadVideo(shown.scene, picture);
-  paint(picture, shown.bounds, surface.context, host);
+  paint(picture, bounds, surface.context, host);
   const context = (surface.canvas as OffscreenCanvas).getContext("2d")!;
   const rgba = context.getImageData(0, 0, width, height).data.buffer as ArrayBuffer;
-  return { kind: "pixels", bounds: shown.bounds, rgba };
+  return { kind: "pixels", bounds, rgba };
 }

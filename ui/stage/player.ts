@@ -25,6 +25,8 @@ export interface StageScene {
 
 let stages = 0;
 const settleMs = 180;
+/** While a drag goes on, the formats beside it are seen again so often. */
+const othersWaitMs = 500;
 
 /**
  * Shows one filled-in design in several formats at once. Holds the clock; painting happens in the worker, one round
@@ -41,6 +43,9 @@ export class StagePlayer {
   private painting = false;
   private dirty = false;
   private afresh = true;
+  /** The format that is looked at, if one is. */
+  private focus: string | undefined;
+  private othersMs = 0;
   private ticker = 0;
   private clock = { startedMs: 0, fromS: 0 };
   private placed = false;
@@ -66,6 +71,11 @@ export class StagePlayer {
     this.next = scene;
     if (this.placed) this.hurry();
     if (!this.preparing) void this.prepare();
+  }
+
+  /** Says which format is looked at; it comes first while things change. */
+  lookAt(format: string): void {
+    this.focus = format;
   }
 
   /** What is found about the scene that is shown, apart from what preparing it told. */
@@ -157,22 +167,41 @@ export class StagePlayer {
     while (this.next) {
       const scene = this.next;
       this.next = undefined;
-      try {
-        const { request, formats } = scene;
-        const answer = await stageClient().call({
-          kind: "prepare",
-          stage: this.stage,
-          request,
-          formats,
-          fps: this.fps,
-        });
-        if (answer.kind === "fault") this.change({ stage: answer });
-        else if (answer.kind === "prepared") this.accept(answer.formats);
-      } catch (error) {
-        this.change({ stage: { kind: "failed", message: (error as Error).message } });
-      }
+      await this.prepareFormats(scene);
     }
     this.preparing = false;
+  }
+
+  /** While a scene changes from moment to moment, the format that is looked at comes first, and the others as they can. */
+  private async prepareFormats(scene: StageScene): Promise<void> {
+    const first = this.hurried ? scene.formats.filter((id) => id === this.focus) : [];
+    try {
+      if (first.length > 0) {
+        if (!(await this.prepareSome(scene, first, true))) return;
+        await this.paintOnce(first);
+        if (this.next && performance.now() - this.othersMs < othersWaitMs) return;
+      }
+      const others = scene.formats.filter((id) => !first.includes(id));
+      if (await this.prepareSome(scene, others, first.length > 0)) {
+        if (first.length === 0) this.repaint(true);
+        else await this.paintOnce(others);
+      }
+      this.othersMs = performance.now();
+    } catch (error) {
+      this.change({ stage: { kind: "failed", message: (error as Error).message } });
+    }
+  }
+
+  private async prepareSome({ request }: StageScene, formats: readonly string[], partly: boolean): Promise<boolean> {
+    const { stage, fps } = this;
+    const answer = await stageClient().call({ kind: "prepare", stage, request, formats, fps, partly });
+    if (answer.kind === "fault") this.change({ stage: answer });
+    if (answer.kind !== "prepared") return false;
+    const before = this.view.stage;
+    const kept = partly && before.kind === "ready" ? before.formats : answer.formats;
+    const fresh = new Map(answer.formats.map((shown) => [shown.format.id, shown]));
+    this.accept(kept.map((shown) => fresh.get(shown.format.id) ?? shown));
+    return true;
   }
 
   private accept(formats: readonly PreparedFormat[]): void {
@@ -182,8 +211,7 @@ export class StagePlayer {
       this.placed = true;
       this.seekPoster();
     }
-    this.seek(this.view.timeS);
-    this.repaint(true);
+    this.change({ timeS: Math.min(this.view.timeS, this.lastS()) });
   }
 
   private repaint(afresh: boolean): void {
@@ -198,18 +226,23 @@ export class StagePlayer {
       this.dirty = false;
       const afresh = this.afresh;
       this.afresh = false;
-      const formats = [...this.canvases.keys()].map((id) => ({ id, scale: this.scaleOf(id) }));
-      const { stage } = this;
-      const { timeS, playing } = this.view;
-      const light = this.light || playing || this.hurried;
+      const formats = [...this.canvases.keys()];
       try {
-        const answer = await stageClient().call({ kind: "paint", stage, timeS, formats, light, afresh });
-        if (answer.kind === "painted") for (const frame of answer.frames) this.put(frame);
+        await this.paintOnce(formats, afresh);
       } catch (error) {
         this.change({ stage: { kind: "failed", message: (error as Error).message } });
       }
     }
     this.painting = false;
+  }
+
+  private async paintOnce(ids: readonly string[], afresh = true): Promise<void> {
+    const { stage } = this;
+    const { timeS, playing } = this.view;
+    const light = this.light || playing || this.hurried;
+    const formats = ids.map((id) => ({ id, scale: this.scaleOf(id) }));
+    const answer = await stageClient().call({ kind: "paint", stage, timeS, formats, light, afresh });
+    if (answer.kind === "painted") for (const frame of answer.frames) this.put(frame);
   }
 
   /** Screen pixels to one pixel of the format, as its canvas is shown just now. */

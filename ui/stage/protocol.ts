@@ -14,6 +14,8 @@ export type ToWorker =
       readonly request: Omit<SceneRequest, "format">;
       readonly formats: readonly string[];
       readonly fps: Fps;
+      /** The other formats of the stage stay as they are. */
+      readonly partly?: boolean;
     }
   | {
       readonly kind: "paint";

@@ -51,6 +51,7 @@ export function BenchStage({
   const [plate, setPlate] = useState<Plate>("dark");
   const formats = house.formats.filter(({ id }) => document.formats.includes(id));
   const format = formats.find(({ id }) => id === chosen) ?? formats[0]!;
+  useEffect(() => player.lookAt(format.id), [player, format.id]);
   const prepared =
     view.stage.kind === "ready" ? view.stage.formats.find((shown) => shown.format.id === format.id) : undefined;
   const ratio = format.width / format.height;
