@@ -42,6 +42,33 @@ try {
   await press(page, ".outbox__row button", /proof/i);
   await settle(4000);
   await page.screenshot({ path: file("outbox") });
+  await page.close();
+
+  const context = await browser.createBrowserContext();
+  const { page: bench } = await signedIn({ newPage: () => context.newPage() } as typeof browser, "odile");
+  await bench.waitForSelector(".release-plate");
+  await settle(3500);
+  await bench.screenshot({ path: file("shelf-of-designs") });
+  await bench.goto(`${base}/bench/name-strap`);
+  await bench.waitForSelector(".overlay__hit");
+  await press(bench, ".strip__choose", "Role");
+  await settle(2000);
+  await bench.screenshot({ path: file("bench") });
+  await press(bench, ".bench__bar .tool", /^Fields/);
+  await settle(800);
+  await bench.screenshot({ path: file("fields") });
+  await bench.click("[role=dialog] .btn-close");
+  await press(bench, ".bench__bar .tool", "Try values");
+  await settle(3500);
+  await bench.screenshot({ path: file("try-values") });
+  await bench.click("[role=dialog] .btn-close");
+  await press(bench, ".bench__bar .btn-primary", /^Publish/);
+  await settle(2500);
+  await bench.screenshot({ path: file("publish") });
+  await bench.goto(`${base}/house`);
+  await bench.waitForSelector(".house__sheet");
+  await settle(1500);
+  await bench.screenshot({ path: file("house-style") });
 } finally {
   await browser.close();
 }

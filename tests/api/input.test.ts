@@ -49,7 +49,8 @@ describe("an export is refused", () => {
     const id = await releaseId();
     const row = await db("design_release").where({ id }).first();
     const json = (value: unknown) => (typeof value === "string" ? value : JSON.stringify(value));
-    const newer = { ...row, id: "f".repeat(20), number: 99, document: json(row.document), house: json(row.house) };
+    const stored = { document: json(row.document), house: json(row.house), accepted: json(row.accepted) };
+    const newer = { ...row, ...stored, id: "f".repeat(20), number: 99 };
     await db("design_release").insert(newer);
     try {
       const reply = await as("ines", "POST", "/api/exports", await request({ releaseId: id }));
