@@ -3,7 +3,7 @@ import type { Design } from "../document/design";
 import type { Field } from "../document/field";
 import type { House } from "../document/house";
 import type { Layer } from "../document/layer";
-import type { Values } from "../document/values";
+import { startOf, type Values } from "../document/values";
 import { IssueError } from "../issue";
 import { ColourBinder } from "./house-colours";
 import { withProperty } from "./property";
@@ -16,7 +16,10 @@ export interface BindOptions {
 
 /** The text, role or mark a field stands for with these values. */
 export function valueOf(field: Field, values: Values, samples: boolean): string {
-  const value = values.fields[field.id] ?? field.default;
+  const value = values.fields[field.id] ?? startOf(field);
+  // Off is as good as empty: what shows only while a field is filled is not there.
+  if (field.kind === "toggle") return value === "on" ? value : "";
+  if (field.kind === "number") return value === "" ? startOf(field) : value;
   if (field.kind === "picture" || field.kind === "video") return value || (samples ? (field.sample ?? "") : "");
   if (field.kind !== "line") return value;
   return value.trim() === "" && samples && field.required ? field.sample : value.trim();
@@ -25,7 +28,7 @@ export function valueOf(field: Field, values: Values, samples: boolean): string 
 type Drive = Field["drives"][number];
 
 /** What a field puts into a property. An account gives its handle, mark, network or one of its colours. */
-function propertyValue(field: Field, drive: Drive, value: string, house: House): string {
+function propertyValue(field: Field, drive: Drive, value: string, house: House): string | number | boolean {
   switch (field.kind) {
     case "line":
       return value;
@@ -37,6 +40,13 @@ function propertyValue(field: Field, drive: Drive, value: string, house: House):
       return value === "" ? "" : `picture:${value}`;
     case "video":
       return value === "" ? "" : `video:${value}`;
+    case "number":
+      // A text shows a number as it was entered.
+      return drive.property === "text" ? value : Number(value);
+    case "toggle":
+      return value === "on";
+    case "choice":
+      return (field.options.find(({ id }) => id === value) ?? field.options[0]!).value;
     case "account": {
       const account = house.accounts.find((entry) => entry.id === value);
       if (!account) throw new IssueError({ code: "account_unknown", layer: drive.layer, account: value });

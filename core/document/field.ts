@@ -83,7 +83,45 @@ export const AccountField = z
   })
   .describe("One of the brand's accounts");
 
+export const NumberField = z
+  .strictObject({
+    kind: z.literal("number"),
+    ...base,
+    min: z.number().min(-10000).max(10000).default(0),
+    max: z.number().min(-10000).max(10000).default(100),
+    step: z.number().min(0.0001).max(10000).default(1).describe("From one value to the next"),
+    default: z.number().min(-10000).max(10000),
+  })
+  .describe("A number within limits");
+
+export const ToggleField = z
+  .strictObject({ kind: z.literal("toggle"), ...base, default: z.boolean().default(false) })
+  .describe("On or off; a layer may be there only while it is on");
+
+export const ChoiceField = z
+  .strictObject({
+    kind: z.literal("choice"),
+    ...base,
+    options: z
+      .array(z.strictObject({ id: Id, label: Name, value: z.union([z.string().max(500), z.number()]) }))
+      .min(1)
+      .max(64)
+      .describe("What may be chosen, and what it puts into the properties"),
+    default: Id,
+  })
+  .describe("One of several values under names of their own");
+
 export const Field = z
-  .discriminatedUnion("kind", [LineField, ColourField, MarkField, PictureField, VideoField, AccountField])
+  .discriminatedUnion("kind", [
+    LineField,
+    ColourField,
+    MarkField,
+    PictureField,
+    VideoField,
+    AccountField,
+    NumberField,
+    ToggleField,
+    ChoiceField,
+  ])
   .describe("What a filler may change");
 export type Field = z.infer<typeof Field>;

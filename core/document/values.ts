@@ -13,7 +13,7 @@ export type Values = z.infer<typeof Values>;
 /** A value that cannot be used, with the field it belongs to and words a filler understands. */
 export interface ValueFault {
   field: string;
-  code: "unknown" | "required" | "short" | "long" | "choice" | "forbidden" | "length" | "sample";
+  code: "unknown" | "required" | "short" | "long" | "choice" | "forbidden" | "length" | "sample" | "range";
   message: string;
 }
 
@@ -45,6 +45,29 @@ function lineFaults(field: Extract<Field, { kind: "line" }>, value: string): Val
   return [];
 }
 
+type OtherField = Exclude<Field, { kind: "line" }>;
+
+function otherFaults(field: OtherField, value: string | undefined): ValueFault[] {
+  if (value === undefined || value === "") return [];
+  const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
+  if (field.kind === "number") {
+    const number = Number(value);
+    const fits = Number.isFinite(number) && number >= field.min && number <= field.max;
+    return fits ? [] : fault("range", `${field.label} must be between ${field.min} and ${field.max}.`);
+  }
+  const offered =
+    field.kind === "toggle"
+      ? ["on", "off"]
+      : field.kind === "choice"
+        ? field.options.map(({ id }) => id)
+        : field.choices;
+  return offered.includes(value) ? [] : fault("choice", `${field.label}: “${value}” is not on offer.`);
+}
+
+/** What a field starts with, as it is entered. */
+export const startOf = (field: Field): string =>
+  field.kind === "toggle" ? (field.default ? "on" : "off") : String(field.default);
+
 /** Everything that stops these values from being exported, in the order of the fields. Empty when all is well. */
 export function checkValues(design: Design, values: Values): ValueFault[] {
   const faults: ValueFault[] = [];
@@ -58,9 +81,7 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
     if (field.kind === "line") faults.push(...lineFaults(field, value ?? field.default));
     else if ((field.kind === "picture" || field.kind === "video") && !(value ?? field.default)) {
       if (field.required) faults.push({ field: field.id, code: "required", message: `${field.label} is needed.` });
-    } else if (value !== undefined && !field.choices.includes(value)) {
-      faults.push({ field: field.id, code: "choice", message: `${field.label}: “${value}” is not on offer.` });
-    }
+    } else faults.push(...otherFaults(field, value));
   }
   const { min, max } = design.length;
   if (values.lengthS !== undefined && (values.lengthS < min || values.lengthS > max)) {
@@ -72,13 +93,13 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
 /** The values a fresh form starts with: samples for lines, defaults for choices. */
 export function startingValues(design: Design): Values {
   const fields: Record<string, string> = {};
-  for (const field of design.fields) fields[field.id] = field.default;
+  for (const field of design.fields) fields[field.id] = startOf(field);
   return { fields, lengthS: design.length.default };
 }
 
 /** Values that show a design at its best: samples for lines and slots, defaults for choices. */
 export function sampleValues(design: Design): Values {
   const fields: Record<string, string> = {};
-  for (const field of design.fields) fields[field.id] = ("sample" in field && field.sample) || field.default;
+  for (const field of design.fields) fields[field.id] = ("sample" in field && field.sample) || startOf(field);
   return { fields, lengthS: design.length.default };
 }

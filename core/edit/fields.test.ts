@@ -1,5 +1,7 @@
 import { expect, test } from "@jest/globals";
+import { bind } from "../bind/bind";
 import { Design } from "../document/design";
+import { checkValues, startingValues } from "../document/values";
 import { box, designWith, testHouse, words } from "../testing/scene";
 import { changesBetween } from "./compare";
 import { driveBy, exposeProperty, fieldOf, kindsFor, removeField, stopFilling } from "./fields";
@@ -21,7 +23,7 @@ test("exposeProperty makes a field that offers what the house has and begins wit
     { kind: "line", sample: "Ada", required: true },
     { kind: "colour", choices: ["dark", "light", "grey"], default: "dark" },
   ]);
-  expect(exposeProperty(d, "panel", "place.dx", house)).toBeUndefined();
+  expect(exposeProperty(d, "panel", "place.on", house)).toBeUndefined();
   expect(exposeProperty(d, "name", "text", testHouse, "account")).toBeUndefined();
   expect(Design.safeParse(d).success).toBe(true);
 });
@@ -39,7 +41,7 @@ test("one account fills several places with its parts, each place by one field o
   d.layers[2]!.showIf = { field: line, is: "filled" };
   removeField(d, line);
   expect(d.layers[2]!.showIf).toBeUndefined();
-  expect(kindsFor("place.dx")).toEqual([]);
+  expect(kindsFor("place.on", "format")).toEqual([]);
 });
 
 test("trialsOf brings the longest, the emptiest and other scripts within the limits of each field", () => {
@@ -81,4 +83,46 @@ test("houseDrift names the values a design uses that are not what they were, and
   now.colours[2]!.hex = "#111111ff";
   now.types = now.types.filter(({ id }) => id !== "body");
   expect(houseDrift(d, house, now)).toEqual(["the colour Dark", "the type style Body is gone"]);
+});
+
+test("numbers, switches and choices fill what holds such a value", () => {
+  const d = design();
+  const shift = exposeProperty(d, "panel", "place.dx", house)!;
+  const clear = exposeProperty(d, "panel", "opacity", house)!;
+  const circle = exposeProperty(d, "panel", "hidden", house)!;
+  const size = exposeProperty(d, "panel", "width.u", house, "choice")!;
+  expect(d.fields.map(({ kind }) => kind)).toEqual(["number", "number", "toggle", "choice"]);
+  expect(d.fields[1]).toMatchObject({ min: 0, max: 1, default: 1 });
+  Object.assign(d.fields[3]!, {
+    options: [
+      { id: "s", label: "Small", value: 8 },
+      { id: "l", label: "Large", value: 30 },
+    ],
+    default: "s",
+  });
+  expect(Design.safeParse(d).success).toBe(true);
+  const panelWith = (fields: Record<string, string>) =>
+    bind(d, { fields }, testHouse, "wide").layers.find(({ id }) => id === "panel");
+  expect(panelWith({})).toMatchObject({ place: { dx: 0 }, opacity: 1, width: { u: 8 } });
+  expect(panelWith({ [shift]: "1", [clear]: "0.4", [size]: "l" })).toMatchObject({
+    place: { dx: 1 },
+    opacity: 0.4,
+    width: { u: 30 },
+  });
+  expect(panelWith({ [circle]: "on" })).toBeUndefined();
+  expect(
+    checkValues(d, { fields: { [clear]: "1.5", [size]: "m", [circle]: "maybe" } }).map(({ code }) => code),
+  ).toEqual(["range", "choice", "choice"]);
+  expect(checkValues(d, startingValues(d))).toEqual([]);
+});
+
+test("a layer can be there only while a switch is on", () => {
+  const d = design();
+  d.fields.push({ kind: "toggle", id: "tag", label: "Tag", help: "", group: "", drives: [], default: false });
+  d.layers[2]!.showIf = { field: "tag", is: "filled" };
+  const ids = (tag: string) => bind(d, { fields: { tag } }, testHouse, "wide").layers.map(({ id }) => id);
+  expect([ids("off"), ids("on")]).toEqual([
+    ["panel", "name"],
+    ["panel", "name", "mark"],
+  ]);
 });

@@ -4,20 +4,25 @@ import type { House } from "../document/house";
 import { freshId, idFrom } from "./blank";
 import { readPath } from "./property";
 
-/** Which kind of field can fill a property; undefined where none can. */
-export function fieldKindFor(path: string): Field["kind"] | undefined {
+/** Which kind of field can fill a property that holds such a value; undefined where none can. */
+export function fieldKindFor(path: string, value?: unknown): Field["kind"] | undefined {
   if (path === "text") return "line";
   if (path === "media") return "mark";
   if (/(^|\.)colour$/.test(path)) return "colour";
-  return undefined;
+  if (typeof value === "number") return "number";
+  if (typeof value === "boolean") return "toggle";
+  return typeof value === "string" && /^[a-z]+\.(align|case|figures|fit|side|cap|join)$/.test(path)
+    ? "choice"
+    : undefined;
 }
 
 /** Kinds that may stand in for each other on a property. */
-export function kindsFor(path: string): readonly Field["kind"][] {
-  if (path === "text") return ["line", "account"];
+export function kindsFor(path: string, value?: unknown): readonly Field["kind"][] {
+  if (path === "text") return ["line", "choice", "number", "account"];
   if (path === "media") return ["mark", "picture", "video", "account"];
   if (fieldKindFor(path) === "colour") return ["colour", "account"];
-  return [];
+  const kind = fieldKindFor(path, value);
+  return kind === undefined ? [] : kind === "number" ? ["number", "choice"] : [kind];
 }
 
 const partOf = (path: string): Field["drives"][number]["part"] =>
@@ -30,14 +35,26 @@ function newField(kind: Field["kind"], id: string, label: string, value: string,
     const wanted = value.slice(value.indexOf(":") + 1);
     return { choices: ids, default: ids.includes(wanted) ? wanted : (ids[0] ?? "") };
   };
-  const choices = {
+  const offers = {
     line: [],
     colour: house.colours.map(({ role }) => role),
     mark: house.marks.map((mark) => mark.id),
     picture: house.pictures.map((picture) => picture.id),
     video: house.videos.map((video) => video.id),
     account: house.accounts.map((account) => account.id),
-  }[kind];
+  };
+  if (kind === "number") return numberField(base, Number(value) || 0);
+  if (kind === "toggle") return Field.parse({ ...base, kind, default: value === "true" });
+  if (kind === "choice") {
+    const held = value !== "" && Number.isFinite(Number(value)) ? Number(value) : value;
+    return Field.parse({
+      ...base,
+      kind,
+      options: [{ id: "first", label: value || label, value: held }],
+      default: "first",
+    });
+  }
+  const choices = offers[kind];
   if (kind !== "line" && choices.length === 0) return undefined;
   const made =
     kind === "line"
@@ -48,17 +65,33 @@ function newField(kind: Field["kind"], id: string, label: string, value: string,
   return Field.parse(made);
 }
 
+/** Limits around what stands there now: a share stays a share, a length may double. */
+function numberField(base: { id: string; label: string }, value: number): Field {
+  const share = value >= 0 && value <= 1;
+  const reach = Math.max(1, Math.abs(value) * 2);
+  const limits = share ? { min: 0, max: 1, step: 0.01 } : { min: value < 0 ? -reach : 0, max: reach, step: 0.1 };
+  return Field.parse({ ...base, kind: "number", ...limits, default: value });
+}
+
 /** Lets a new field fill a property; gives the field's id, or undefined when the house has nothing to offer. */
 export function exposeProperty(
   design: Design,
   layerId: string,
   path: string,
   house: House,
-  kind = fieldKindFor(path),
+  wanted?: Field["kind"],
 ): string | undefined {
   const layer = design.layers.find((entry) => entry.id === layerId);
+  const kind = wanted ?? fieldKindFor(path, layer && readPath(layer, path));
   if (!layer || !kind) return undefined;
-  const name = kind === "account" ? "Account" : kind === "colour" ? `${layer.name} colour` : layer.name;
+  const name =
+    kind === "account"
+      ? "Account"
+      : kind === "colour"
+        ? `${layer.name} colour`
+        : path === "text" || path === "media"
+          ? layer.name
+          : `${layer.name} ${path.split(".").pop()}`.slice(0, 80);
   const id = freshId(idFrom(name, "field"), new Set(design.fields.map((field) => field.id)));
   const value = String(readPath(layer, path) ?? "");
   const field = newField(kind, id, name, value, house);

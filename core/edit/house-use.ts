@@ -42,7 +42,7 @@ export function houseUses(design: Design): Set<string> {
   };
   visit(design.layers, "");
   for (const field of design.fields) {
-    if (field.kind === "line") continue;
+    if (!("choices" in field)) continue;
     const prefix = field.kind === "colour" ? "house" : field.kind;
     for (const choice of field.choices) uses.add(`${prefix}:${choice}`);
   }

@@ -1,6 +1,9 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import type { BenchView } from "@/contract/designs";
+import { HouseView } from "@/contract/house";
+import { call } from "@/ui/parts/api";
 import { usePlayer } from "@/ui/stage/use-player";
 import { BenchBar } from "./BenchBar";
 import { ConflictDialog } from "./dialogs/ConflictDialog";
@@ -13,7 +16,7 @@ import { VersionsDialog } from "./dialogs/VersionsDialog";
 import { Page } from "./page/Page";
 import { BenchStage, useBenchScene } from "./stage/BenchStage";
 import { RestBoxes } from "./stage/boxes";
-import { BenchContext, createBench, useBench } from "./store";
+import { BenchContext, createBench, useBench, useBenchStore } from "./store";
 import { Strip } from "./strip/Strip";
 import { useKeys } from "./use-keys";
 
@@ -37,7 +40,23 @@ export function BenchDesk({ view }: { view: BenchView }) {
   );
 }
 
+/** The house style as it is now, also while the bench is open: a change of a colour shows in every draft. */
+function useHouseAsItIs(): void {
+  const store = useBenchStore();
+  const { data } = useQuery({
+    queryKey: ["house"],
+    queryFn: () => call("/api/house", HouseView),
+    refetchInterval: 10_000,
+  });
+  useEffect(() => {
+    if (data && JSON.stringify(data.document) !== JSON.stringify(store.getState().house)) {
+      store.setState({ house: data.document });
+    }
+  }, [data, store]);
+}
+
 function Desk() {
+  useHouseAsItIs();
   const scene = useBenchScene();
   const { player, view } = usePlayer(scene);
   const format = useBench((state) => state.format);

@@ -34,6 +34,19 @@ export function FieldControl({
     <div className="field" data-field={field.id}>
       {field.kind === "line" ? (
         <LineControl id={id} field={field} value={value} stopped={stopped} onChange={onChange} onLeave={onLeave} />
+      ) : field.kind === "number" ? (
+        <NumberControl id={id} field={field} value={value} stopped={stopped} onChange={onChange} onLeave={onLeave} />
+      ) : field.kind === "toggle" ? (
+        <label className="field__toggle">
+          <input
+            type="checkbox"
+            className="form-check-input"
+            checked={value === "on"}
+            aria-describedby={`${id}-help`}
+            onChange={(event) => onChange(event.target.checked ? "on" : "off")}
+          />
+          {field.label}
+        </label>
       ) : (
         <fieldset aria-describedby={`${id}-help`}>
           <legend>{field.label}</legend>
@@ -95,6 +108,48 @@ function LineControl({
   );
 }
 
+type ChoosingField = Exclude<Field, { kind: "line" | "number" | "toggle" }>;
+
+function NumberControl({
+  id,
+  field,
+  value,
+  stopped,
+  onChange,
+  onLeave,
+}: {
+  id: string;
+  field: Extract<Field, { kind: "number" }>;
+  value: string;
+  stopped: boolean;
+  onChange: (value: string) => void;
+  onLeave: () => void;
+}) {
+  return (
+    <>
+      <label htmlFor={id} className="field__label">
+        {field.label}
+        <span className="figures field__count">
+          {field.min} to {field.max}
+        </span>
+      </label>
+      <input
+        id={id}
+        type="number"
+        className={`form-control figures${stopped ? " is-invalid" : ""}`}
+        min={field.min}
+        max={field.max}
+        step={field.step}
+        value={value}
+        aria-invalid={stopped}
+        aria-describedby={`${id}-help ${id}-notes`}
+        onChange={(event) => onChange(event.target.value)}
+        onBlur={onLeave}
+      />
+    </>
+  );
+}
+
 function Choices({
   field,
   value,
@@ -102,7 +157,7 @@ function Choices({
   name,
   onChange,
 }: {
-  field: Exclude<Field, { kind: "line" }>;
+  field: ChoosingField;
   value: string;
   house: House;
   name: string;
@@ -110,7 +165,7 @@ function Choices({
 }) {
   return (
     <div className={`choices choices-${field.kind}`}>
-      {field.choices.map((choice) => {
+      {(field.kind === "choice" ? field.options.map((option) => option.id) : field.choices).map((choice) => {
         const shown = specimen(field, choice, house);
         return (
           <label key={choice} className="choice" title={shown.label}>
@@ -130,8 +185,10 @@ function Choices({
   );
 }
 
-function specimen(field: Exclude<Field, { kind: "line" }>, choice: string, house: House) {
+function specimen(field: ChoosingField, choice: string, house: House) {
   switch (field.kind) {
+    case "choice":
+      return { label: field.options.find(({ id }) => id === choice)?.label ?? choice, picture: null };
     case "colour": {
       const colour = house.colours.find((entry) => entry.role === choice);
       return {

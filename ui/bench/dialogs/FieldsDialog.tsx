@@ -3,7 +3,8 @@ import { useState } from "react";
 import { Modal } from "react-bootstrap";
 import { ArrowDown, ArrowUp, Trash } from "react-bootstrap-icons";
 import type { Field } from "@/core/document/field";
-import { checkValues, startingValues } from "@/core/document/values";
+import { checkValues, startingValues, startOf } from "@/core/document/values";
+import { freshId } from "@/core/edit/blank";
 import { removeField } from "@/core/edit/fields";
 import { FieldControl } from "@/ui/fill/FieldControl";
 import { useBench, useBenchStore } from "../store";
@@ -98,10 +99,10 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
                     <FieldControl
                       key={other.id}
                       field={other}
-                      value={values.fields[other.id] ?? other.default}
+                      value={values.fields[other.id] ?? startOf(other)}
                       house={house}
                       notes={faults
-                        .filter((f) => f.field === other.id && values.fields[other.id] !== other.default)
+                        .filter((f) => f.field === other.id && values.fields[other.id] !== startOf(other))
                         .map(({ message }) => ({ weight: "stop", text: message }))}
                       onChange={(value) => {
                         const next = { ...values, fields: { ...values.fields, [other.id]: value } };
@@ -154,14 +155,13 @@ function FieldSettings({ field }: { field: Field }) {
     ...house.videos.map(({ id, name }) => [`video ${id}`, name] as const),
     ...house.accounts.map(({ id, network, handle }) => [`account ${id}`, `${network} ${handle}`] as const),
   ]);
-  const offered =
-    field.kind === "line"
-      ? []
-      : [...names]
-          .filter(([key]) => key.startsWith(`${field.kind} `))
-          .map(([key, name]) => [key.slice(field.kind.length + 1), name] as const);
+  const offered = !("choices" in field)
+    ? []
+    : [...names]
+        .filter(([key]) => key.startsWith(`${field.kind} `))
+        .map(([key, name]) => [key.slice(field.kind.length + 1), name] as const);
   const toggleChoice = (id: string, on: boolean) => {
-    if (field.kind === "line") return;
+    if (!("choices" in field)) return;
     const choices = offered
       .map(([other]) => other)
       .filter((other) => (other === id ? on : field.choices.includes(other)));
@@ -220,7 +220,7 @@ function FieldSettings({ field }: { field: Field }) {
           Must be filled in
         </label>
       )}
-      {field.kind !== "line" && (
+      {"choices" in field && (
         <fieldset className="setting">
           <legend>On offer</legend>
           <span className="chips">
@@ -252,6 +252,14 @@ function FieldSettings({ field }: { field: Field }) {
           </label>
         </fieldset>
       )}
+      {field.kind === "number" && <NumberSettings field={field} change={change} />}
+      {field.kind === "toggle" && (
+        <label className="tick">
+          <input type="checkbox" checked={field.default} onChange={(e) => change({ default: e.target.checked })} /> On
+          at the start
+        </label>
+      )}
+      {field.kind === "choice" && <OptionSettings field={field} change={change} />}
       <DrivesList field={field} />
     </section>
   );
@@ -292,6 +300,92 @@ function DrivesList({ field }: { field: Field }) {
           </li>
         ))}
       </ul>
+    </fieldset>
+  );
+}
+
+type Changing<K extends Field["kind"]> = { field: Extract<Field, { kind: K }>; change: (part: object) => void };
+
+function NumberSettings({ field, change }: Changing<"number">) {
+  const box = (key: "min" | "max" | "step" | "default", label: string) => (
+    <label className="setting">
+      {label}
+      <input
+        type="number"
+        className="form-control form-control-sm figures"
+        step="any"
+        value={field[key]}
+        onChange={(event) => event.target.value !== "" && change({ [key]: Number(event.target.value) })}
+      />
+    </label>
+  );
+  return (
+    <div className="fields-dialog__numbers">
+      {box("min", "At least")}
+      {box("max", "At most")}
+      {box("step", "In steps of")}
+      {box("default", "At the start")}
+    </div>
+  );
+}
+
+/** The values that may be chosen, each under a name for the filler. */
+function OptionSettings({ field, change }: Changing<"choice">) {
+  const { options } = field;
+  const put = (i: number, part: object) =>
+    change({ options: options.map((old, j) => (j === i ? { ...old, ...part } : old)) });
+  const numeric = typeof options[0]!.value === "number";
+  const add = () => {
+    const id = freshId("option", new Set(options.map((option) => option.id)));
+    change({ options: [...options, { ...options[options.length - 1]!, id, label: `Option ${options.length + 1}` }] });
+  };
+  const remove = (id: string) => {
+    const kept = options.filter((option) => option.id !== id);
+    change({ options: kept, ...(field.default === id ? { default: kept[0]!.id } : {}) });
+  };
+  return (
+    <fieldset className="setting">
+      <legend>On offer</legend>
+      {options.map(({ id, label, value }, i) => (
+        <span key={id} className="setting setting--pair">
+          <input
+            type="radio"
+            name={`start ${field.id}`}
+            aria-label={`${label} at the start`}
+            checked={field.default === id}
+            onChange={() => change({ default: id })}
+          />
+          <input
+            type="text"
+            className="form-control form-control-sm"
+            aria-label={`Name of option ${i + 1}`}
+            value={label}
+            maxLength={80}
+            onChange={(event) => event.target.value.trim() !== "" && put(i, { label: event.target.value })}
+          />
+          <input
+            type={numeric ? "number" : "text"}
+            step="any"
+            className="form-control form-control-sm"
+            aria-label={`Value of option ${i + 1}`}
+            value={value}
+            maxLength={500}
+            onChange={(event) => put(i, { value: numeric ? Number(event.target.value) : event.target.value })}
+          />
+          <button
+            type="button"
+            className="small-button"
+            disabled={options.length === 1}
+            aria-label={`Take ${label} away`}
+            onClick={() => remove(id)}
+          >
+            <Trash aria-hidden />
+          </button>
+        </span>
+      ))}
+      <button type="button" className="chip" disabled={options.length >= 64} onClick={add}>
+        Another option
+      </button>
     </fieldset>
   );
 }

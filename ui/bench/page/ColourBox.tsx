@@ -3,6 +3,7 @@ import { useId, useRef, useState } from "react";
 import { Overlay, Popover } from "react-bootstrap";
 import { ColourRef } from "@/core/document/colour";
 import type { Layer } from "@/core/document/layer";
+import { mainColours } from "@/core/media/prepare-mark";
 import { useBench } from "../store";
 
 /** A colour of the house, one that goes with another layer, or one of its own. */
@@ -23,6 +24,10 @@ export function ColourBox({
   const target = useRef<HTMLButtonElement>(null);
   const id = useId();
   const [kind, of] = value.includes(":") ? (value.split(":") as [string, string]) : ["own", value];
+  // What marks bring along; most follow the house colours already.
+  const ofMarks = [...new Set(house.marks.flatMap((mark) => mainColours(mark.drawing).slice(0, 4)))].filter((c) =>
+    c.startsWith("#"),
+  );
   const others = layers.filter((other) => other.id !== layer?.id && "fill" in other && other.fill);
   const name =
     kind === "house"
@@ -67,6 +72,18 @@ export function ColourBox({
               </button>
             ))}
           </div>
+          {ofMarks.length > 0 && (
+            <>
+              <h3 className="rubric">From marks</h3>
+              <div className="palette__marks">
+                {ofMarks.slice(0, 24).map((hex) => (
+                  <button key={hex} type="button" aria-label={hex} title={hex} onClick={() => choose(hex)}>
+                    <i className="swatch" style={{ background: hex }} aria-hidden />
+                  </button>
+                ))}
+              </div>
+            </>
+          )}
           {others.length > 0 && (
             <>
               <h3 className="rubric">With another layer</h3>

@@ -4,6 +4,7 @@ import { InputCursorText } from "react-bootstrap-icons";
 import type { Field } from "@/core/document/field";
 import type { Layer } from "@/core/document/layer";
 import { driveBy, exposeProperty, fieldOf, kindsFor, stopFilling } from "@/core/edit/fields";
+import { readPath } from "@/core/edit/property";
 import { useBench, useBenchStore } from "../store";
 
 const kindLabels: Readonly<Record<Field["kind"], string>> = {
@@ -13,19 +14,24 @@ const kindLabels: Readonly<Record<Field["kind"], string>> = {
   picture: "a picture slot",
   video: "a video slot",
   account: "an account",
+  number: "a number",
+  toggle: "on or off",
+  choice: "a choice of values",
 };
 
 /** Hands a property to the filler, from where it is edited. */
 export function FillMark({ layer, path }: { layer: Layer; path: string }) {
   const store = useBenchStore();
   const document = useBench((state) => state.document);
-  const kinds = kindsFor(path);
+  const kinds = kindsFor(path, readPath(layer, path));
   if (kinds.length === 0) return null;
   const field = fieldOf(document, layer.id, path);
+  // Words, colours and pictures are what most designs hand over; anything else shows its mark when it is pointed at.
+  const common = field !== undefined || path === "text" || path === "media" || path.endsWith("colour");
   const { edit, house } = store.getState();
   const suitable = document.fields.filter((other) => kinds.includes(other.kind) && other !== field);
   return (
-    <Dropdown className="fill-mark" align="end">
+    <Dropdown className={`fill-mark${common ? " is-common" : ""}`} align="end">
       <Dropdown.Toggle as="button" type="button" className={field ? "is-filled" : ""} title="Who fills this in">
         <InputCursorText aria-hidden />{" "}
         {field ? field.label : <span className="visually-hidden">Let it be filled in</span>}
