@@ -63,6 +63,13 @@ describe("a video in a slot", () => {
     expect(scene.sample(1).key).not.toBe(scene.sample(1.1).key);
     expect(scene.sample(3).key).toBe(scene.sample(4).key);
   });
+  test("lasts as long as the clip while its slot is empty", async () => {
+    const by = (edge: string) => ({ anchor: "video", layer: "slot", edge });
+    const { fill: _, ...empty } = box("slot", { kind: "picture", media: "" });
+    const bar = box("bar", { meter: { property: "width", start: by("start"), end: by("end") } });
+    const scene = await sceneOf(designWith([empty, bar]), { fields: {}, lengthS: 6 }, "wide", house);
+    expect(scene.table.layers.get("bar")!.meter).toMatchObject({ startS: 0, endS: expect.closeTo(6 - 1 / 30, 9) });
+  });
   test("cannot be what a layer without a video goes by", async () => {
     const wrong = sceneWith({}, { start: { anchor: "video", layer: "bar", edge: "start" } });
     await expect(wrong).rejects.toThrow(IssueError);

@@ -80,7 +80,7 @@ export interface Timetable {
   readonly issues: readonly Issue[];
 }
 
-type Timing = Pick<Bound, "minStay" | "leavePace" | "cues" | "leave">;
+type Timing = Pick<Bound, "minStay" | "leavePace" | "cues" | "leave"> & Partial<Pick<Bound, "absent">>;
 const togetherS = 0.35;
 
 /**
@@ -109,7 +109,9 @@ export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 
   const squeeze = squeezeOf(arriveS + leaveS, bound.minStay, lengthS);
   const stay = [arriveS * squeeze, lengthS - leaveS * squeeze] as const;
   const videos = new Map<string, TimedPlayback>();
-  const clip = { lengthS, lastS: Math.max(0, lengthS - frameS), frameS, stay, cues: bound.cues, videos };
+  const pictures = still.layers.flatMap(({ layer }) => (layer.kind === "picture" ? [layer.id] : []));
+  const slots = new Set([...pictures, ...(bound.absent?.keys() ?? [])]);
+  const clip = { lengthS, lastS: Math.max(0, lengthS - frameS), frameS, stay, cues: bound.cues, videos, slots };
   for (const entry of still.layers) {
     const played = timedPlayback(entry, (at) => instantOf(at, clip, entry.layer.id));
     if (played) videos.set(entry.layer.id, played);
@@ -132,6 +134,8 @@ interface Clip {
   readonly lastS: number;
   readonly frameS: number;
   readonly videos: ReadonlyMap<string, TimedPlayback>;
+  /** Layers that may show a video: pictures, and whatever is absent just now. */
+  readonly slots: { has(layer: string): boolean };
   readonly stay: readonly [number, number];
   readonly cues: ReadonlyMap<string, number>;
 }
@@ -162,7 +166,7 @@ function layerTimes({ layer }: StillLayer, times: ReadonlyMap<string, TimedMove>
   };
 }
 
-function instantOf(at: KeyTime, { lastS, frameS, stay, cues, videos }: Clip, layer: string): number {
+function instantOf(at: KeyTime, { lastS, frameS, stay, cues, videos, slots }: Clip, layer: string): number {
   switch (at.anchor) {
     case "start":
       return at.gap;
@@ -174,6 +178,8 @@ function instantOf(at: KeyTime, { lastS, frameS, stay, cues, videos }: Clip, lay
       return cueTime(cues, at.cue, layer) + at.gap;
     case "video": {
       const video = videos.get(at.layer);
+      // A slot that is empty yet, or holds a picture, lasts as long as the clip.
+      if (!video && slots.has(at.layer)) return (at.edge === "start" ? 0 : lastS) + at.gap;
       if (!video) throw new IssueError({ code: "video_unknown", layer, video: at.layer });
       // Full at the last frame of the video, or of the clip where that ends first.
       return (at.edge === "start" ? video.startS : Math.min(lastS, video.endS - frameS)) + at.gap;
