@@ -56,6 +56,15 @@ test("tries again when the server can't be reached, with nothing lost", async ()
   expect(sent[sent.length - 1]!.patches).toHaveLength(2);
   expect(last()).toEqual({ kind: "saved" });
 });
+test("says that it is not saved when asked to save while the server can't be reached", async () => {
+  answer = () => ({ status: 0, json: {} });
+  const s = saver();
+  s.add(patch(1));
+  expect(await s.flush()).toBeUndefined();
+  expect(sent).toHaveLength(1);
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  expect(await s.flush()).toBe(2);
+});
 test("stops at a conflict until both versions have been dealt with", async () => {
   answer = () => ({
     status: 409,

@@ -50,6 +50,8 @@ export class Saver {
     while (this.waiting.length > 0 || this.sending.length > 0) {
       if (this.stopped()) return undefined;
       await this.send();
+      // It goes on trying by itself; whoever asked is told that it is not saved.
+      if (this.offline()) return undefined;
     }
     return this.stopped() ? undefined : this.revision;
   }
@@ -64,6 +66,10 @@ export class Saver {
   dispose(): void {
     clearTimeout(this.timer);
     this.sendLast();
+  }
+
+  private offline(): boolean {
+    return this.state.kind === "waiting";
   }
 
   private stopped(): boolean {

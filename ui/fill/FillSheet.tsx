@@ -7,19 +7,13 @@ import { checkValues, startingValues, startOf } from "@/core/document/values";
 import { Notice } from "@/ui/parts/Notice";
 import type { Plate } from "@/ui/stage/FormatStage";
 import { FormatWall } from "@/ui/stage/FormatWall";
+import { PlateChoice } from "@/ui/stage/PlateChoice";
 import { Transport } from "@/ui/stage/Transport";
 import { usePlayer } from "@/ui/stage/use-player";
 import { ExportPanel } from "./ExportPanel";
 import { FieldControl } from "./FieldControl";
 import { notesByField } from "./notes";
 import { useDraft } from "./use-draft";
-
-const plates: readonly { id: Plate; label: string }[] = [
-  { id: "dark", label: "Dark" },
-  { id: "light", label: "Light" },
-  { id: "checker", label: "Checker" },
-  { id: "footage", label: "Footage" },
-];
 
 /** Form left, all formats right, what is wrong under the field that causes it, export below. */
 export function FillSheet({ desk }: { desk: FillDesk }) {
@@ -154,20 +148,7 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
       <section className="fill__stage" aria-label="Preview">
         <div className="fill__bar">
           <h2 className="rubric">All formats</h2>
-          <div className="segments" role="radiogroup" aria-label="Ground to judge against">
-            {plates.map(({ id, label }) => (
-              <button
-                key={id}
-                type="button"
-                role="radio"
-                aria-checked={plate === id}
-                disabled={id === "footage" && desk.footage.length === 0}
-                onClick={() => setPlate(id)}
-              >
-                {label}
-              </button>
-            ))}
-          </div>
+          <PlateChoice plate={plate} footage={desk.footage.length > 0} onChange={setPlate} />
           <button type="button" className="segments__single" aria-pressed={guides} onClick={() => setGuides(!guides)}>
             Safe areas
           </button>

@@ -4,6 +4,7 @@ import { sampleValues } from "@/core/document/values";
 import { messageOf } from "@/core/messages";
 import { Notice } from "@/ui/parts/Notice";
 import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
+import { PlateChoice } from "@/ui/stage/PlateChoice";
 import type { PlayerView, StagePlayer, StageScene } from "@/ui/stage/player";
 import { useBench, useBenchStore } from "../store";
 import { Overlay } from "./Overlay";
@@ -21,13 +22,6 @@ export function useBenchScene(): StageScene {
     [design, house, tried],
   );
 }
-
-const plates: readonly { id: Plate; label: string }[] = [
-  { id: "dark", label: "Dark" },
-  { id: "light", label: "Light" },
-  { id: "checker", label: "Checker" },
-  { id: "footage", label: "Footage" },
-];
 
 /** One format large with its handles, all others small beside it; all are live. */
 export function BenchStage({
@@ -61,20 +55,7 @@ export function BenchStage({
   return (
     <section className="bench-stage" aria-label="Stage">
       <div className="bench-stage__bar">
-        <div className="segments" role="radiogroup" aria-label="Ground to judge against">
-          {plates.map(({ id, label }) => (
-            <button
-              key={id}
-              type="button"
-              role="radio"
-              aria-checked={plate === id}
-              disabled={id === "footage" && footage === undefined}
-              onClick={() => setPlate(id)}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
+        <PlateChoice plate={plate} footage={footage !== undefined} onChange={setPlate} />
         <button
           type="button"
           className="segments__single"
