@@ -98,7 +98,9 @@ describe("is painted byte for byte the same in the browser and in Node", () => {
     async (id, format) => {
       const design = readDesign(id);
       const values = { ...sampleValues(design), lengthS: design.length.min };
-      expect(await differences({ design, values, house }, format, [0.25, values.lengthS / 2])).toEqual([]);
+      // While it arrives, everywhere; at rest in the two formats that are furthest apart.
+      const rest = format === "wide" || format === "tall" ? [values.lengthS / 2] : [];
+      expect(await differences({ design, values, house }, format, [0.25, ...rest])).toEqual([]);
     },
   );
   test.each(Object.keys(features))("%s", async (name) => {
