@@ -16,13 +16,17 @@ const wanted = process.argv.includes("--only") ? only?.split(",") : undefined;
 
 const folder = await mkdtemp(join(tmpdir(), "rubrick-bench-"));
 
-/** What is measured in the served product gets an instance of its own. */
+let instance: Awaited<ReturnType<typeof startInstance>> | undefined;
+
+/** What is measured in the served product shares an instance, started when it is first needed. */
 async function served(measure: () => Promise<Measurement[]>): Promise<Measurement[]> {
-  const port = await freePort(0);
-  const instance = await startInstance({ folder: join(folder, "instance"), port, onEnd: undefined });
-  process.env.RUBRICK_TEST_URL = instance.address;
+  if (!instance) {
+    const port = await freePort(0);
+    instance = await startInstance({ folder: join(folder, "instance"), port, onEnd: undefined });
+    process.env.RUBRICK_TEST_URL = instance.address;
+  }
   // Loaded late: what reads the instance's address does so when it is loaded.
-  return measure().finally(() => instance.stop());
+  return measure();
 }
 
 const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
@@ -45,6 +49,7 @@ try {
     }
   }
 } finally {
+  await instance?.stop();
   await rm(folder, { recursive: true, force: true });
 }
 if (json)
