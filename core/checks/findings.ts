@@ -12,6 +12,8 @@ export type Severity = "stop" | "warn" | "note";
 export interface Finding {
   readonly id: string;
   readonly severity: Severity;
+  /** The design can't be shown at all with this: no reason lets it out. */
+  readonly broken: boolean;
   readonly message: string;
   readonly layer: string | undefined;
   readonly formats: readonly string[];
@@ -48,7 +50,8 @@ export function findingsOf(design: Design, found: readonly { format: string; iss
         continue;
       }
       const severity = severities[issue.code] ?? "stop";
-      byId.set(id, { id, severity, message: messageOf(issue, nameOf), layer, formats: [format] });
+      const broken = severities[issue.code] === undefined;
+      byId.set(id, { id, severity, broken, message: messageOf(issue, nameOf), layer, formats: [format] });
     }
   }
   const rank = { stop: 0, warn: 1, note: 2 };

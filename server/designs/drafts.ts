@@ -154,7 +154,7 @@ export async function publishDraft(
   if (draft.revision !== revision) throw conflict(draft);
   const house = await needed(findHouse(db), "house style");
   const open = (await findings(draft.document, house)).filter(
-    (check) => check.severity === "stop" && !accepted.some((entry) => entry.check === check.id),
+    (check) => check.severity === "stop" && (check.broken || !accepted.some((entry) => entry.check === check.id)),
   );
   if (open.length > 0) {
     const message = `There is something to mend first: ${open[0]!.message}`;

@@ -107,6 +107,19 @@ describe("publishing", () => {
   });
 });
 
+test("a design that can't be shown is not published, whatever the reason", async () => {
+  const id = await start("Tied in a circle");
+  const around = { kind: "around", layers: ["panel"], before: 0, after: 0 };
+  const patches = [{ op: "replace", path: ["layers", 0, "width"], value: around }];
+  await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches });
+  const refused = await as("tomas", "POST", `/api/designs/${id}/publish`, { revision: 2 });
+  const checks = refused.error!.detail as { id: string }[];
+  const accepted = checks.map((check) => ({ check: check.id, reason: "It is only for trying out." }));
+  const again = await as("tomas", "POST", `/api/designs/${id}/publish`, { revision: 2, accepted });
+  expect([refused.status, checks.length > 0, again.status]).toEqual([422, true, 422]);
+  expect((await read(id)).release).toBeNull();
+});
+
 describe("the house style", () => {
   test("is changed by the owner on a revision, and names the releases that show other values", async () => {
     const { revision, document } = (await as("odile", "GET", "/api/house")).data;

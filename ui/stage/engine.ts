@@ -124,10 +124,17 @@ async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
   if (!scene.showsVideo) return;
   const refs = [...rastersOf(picture.ops)];
   await Promise.all(refs.map((ref) => host.load(ref, fetchRaster)));
+  const lengths = new Map(
+    scene.still.layers.flatMap(({ content }) =>
+      content.kind === "raster" && content.clip ? [[content.hash, content.clip.frames] as const] : [],
+    ),
+  );
   for (const ref of refs) {
     const now = parseFrameRef(ref);
-    for (let ahead = 1; now && ahead <= framesAhead; ahead++) {
-      // A frame after the last one is simply not there.
+    if (!now) continue;
+    const left = (lengths.get(now.hash) ?? 0) - 1 - now.frame;
+    for (let ahead = 1; ahead <= Math.min(framesAhead, left); ahead++) {
+      // One that can't be loaded now is asked for again, and told of, when it is shown.
       host.load(frameRef(now.hash, now.frame + ahead), fetchRaster).catch(() => undefined);
     }
   }

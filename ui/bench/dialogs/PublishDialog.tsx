@@ -46,7 +46,7 @@ export function PublishDialog({
   }, []);
 
   const stops = findings?.filter(({ severity }) => severity === "stop") ?? [];
-  const open = stops.filter(({ id }) => (reasons[id] ?? "").trim().length < 3);
+  const open = stops.filter(({ id, broken }) => broken || (reasons[id] ?? "").trim().length < 3);
   const formatName = (id: string) => house.formats.find((format) => format.id === id)?.name ?? id;
   const publish = async () => {
     setBusy(true);
@@ -108,7 +108,7 @@ export function PublishDialog({
                   Go there
                 </button>
               )}
-              {finding.severity === "stop" && (
+              {finding.severity === "stop" && !finding.broken && (
                 <input
                   type="text"
                   className="form-control form-control-sm"
