@@ -7,9 +7,6 @@ import { freshId } from "@/core/edit/blank";
 import type { StagePlayer } from "@/ui/stage/player";
 import { useBenchStore, type BenchStore } from "./store";
 
-/** The page's own document; a bench speaks of its design's. */
-const document_ = globalThis.document;
-
 const clipboardKey = "rubrick.clipboard";
 
 /** Keys of the bench, wherever nothing is being written. */
@@ -129,7 +126,7 @@ function plainKeys(
       return chosen.length === 0 ? undefined : () => edit("Take away", (draft) => removeLayers(draft, chosen));
     case "Escape":
       // What lies over the bench is closed first.
-      if (document_.querySelector(".popover, .modal, .dropdown-menu.show")) return undefined;
+      if (globalThis.document.querySelector(".popover, .modal, .dropdown-menu.show")) return undefined;
       return pointing ? () => show({ pointing: undefined }) : () => choose([]);
     default:
       return undefined;
