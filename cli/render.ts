@@ -1,6 +1,7 @@
 import { loadRaster } from "@/server/files/rasters";
 import { mkdir, mkdtemp, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
+import { isWritten } from "@/core/document/field";
 import { fileEnding } from "@/core/document/output";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
@@ -28,7 +29,7 @@ export async function render(flags: Flags): Promise<boolean> {
   try {
     for (const values of rows) {
       for (const format of formats) {
-        const line = design.fields.find((field) => field.kind === "line" && values.fields[field.id]);
+        const line = design.fields.find((field) => isWritten(field) && values.fields[field.id]);
         const title = line ? values.fields[line.id]! : "";
         const name = fileName({ design: design.name, title, format, output }, (candidate) => taken.has(candidate));
         taken.add(name);

@@ -51,6 +51,7 @@ export const BenchView = z.object({
   house: House,
   release: z.object({ id: z.string(), number: z.number(), document: Design }).nullable(),
   footage: z.array(z.object({ hash: z.string(), name: z.string() })),
+  outputs: z.array(z.object({ id: z.string(), name: z.string() })),
 });
 export type BenchView = z.infer<typeof BenchView>;
 

@@ -1,6 +1,6 @@
 import { assertNever } from "../assert-never";
 import type { Design } from "../document/design";
-import type { Field } from "../document/field";
+import { isWritten, type Field } from "../document/field";
 import type { House } from "../document/house";
 import type { Layer } from "../document/layer";
 import { startOf, type Values } from "../document/values";
@@ -19,9 +19,9 @@ export function valueOf(field: Field, values: Values, samples: boolean): string 
   const value = values.fields[field.id] ?? startOf(field);
   // Off is as good as empty: what shows only while a field is filled is not there.
   if (field.kind === "toggle") return value === "on" ? value : "";
-  if (field.kind === "number") return value === "" ? startOf(field) : value;
+  if (field.kind === "number" || field.kind === "cue") return value === "" ? startOf(field) : value;
   if (field.kind === "picture" || field.kind === "video") return value || (samples ? (field.sample ?? "") : "");
-  if (field.kind !== "line") return value;
+  if (!isWritten(field)) return value;
   return value.trim() === "" && samples && field.required ? field.sample : value.trim();
 }
 
@@ -31,6 +31,8 @@ type Drive = Field["drives"][number];
 function propertyValue(field: Field, drive: Drive, value: string, house: House): string | number | boolean {
   switch (field.kind) {
     case "line":
+    case "text":
+    case "cue":
       return value;
     case "colour":
       return `house:${value}`;
@@ -106,12 +108,23 @@ export function bind(design: Design, values: Values, house: House, formatId: str
     minStay: design.minStay,
     seed: design.seed,
     locale: design.locale,
-    cues: new Map(design.cues.map((cue) => [cue.id, cue.at])),
+    cues: cuesOf(design, values),
     leave: design.leave,
     motionBlur: design.motionBlur,
     finish: design.finish,
     issues: [],
   };
+}
+
+/** When the cues come: where the filler set them, and otherwise where the design has them. */
+function cuesOf(design: Design, values: Values): Map<string, number> {
+  const cues = new Map(design.cues.map((cue) => [cue.id, cue.at]));
+  for (const field of design.fields) {
+    if (field.kind !== "cue" || !cues.has(field.cue)) continue;
+    const at = Number(valueOf(field, values, false));
+    if (Number.isFinite(at)) cues.set(field.cue, Math.min(field.max, Math.max(field.min, at)));
+  }
+  return cues;
 }
 
 /** Hidden layers, layers whose condition fails, and everything inside an absent group. */

@@ -48,6 +48,7 @@ export const Design = z
       .default("en")
       .describe("Language whose rules change case"),
     fields: z.array(Field).max(64).default([]),
+    outputs: z.array(Id).min(1).max(32).optional().describe("Outputs it may be exported as; all unless given"),
     notes: z.string().max(1000).default("").describe("Notes to the filler"),
   })
   .superRefine((design, context) => {

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { Id, Name } from "./units";
+import { Pattern } from "./pattern";
+import { Id, Name, Seconds } from "./units";
 
 const base = {
   id: Id,
@@ -22,17 +23,42 @@ const base = {
     .describe("The properties this field fills"),
 };
 
+const written = {
+  required: z.boolean().default(false),
+  min: z.number().int().min(0).max(500).default(0).describe("Fewest characters"),
+  max: z.number().int().min(1).max(500).default(80).describe("Most characters"),
+  sample: z.string().max(500).describe("Shown until filled; stops an export when left"),
+  default: z.string().max(500).default(""),
+};
+
 export const LineField = z
   .strictObject({
     kind: z.literal("line"),
     ...base,
-    required: z.boolean().default(false),
-    min: z.number().int().min(0).max(500).default(0).describe("Fewest characters"),
-    max: z.number().int().min(1).max(500).default(80).describe("Most characters"),
-    sample: z.string().max(500).describe("Shown until filled; stops an export when left"),
-    default: z.string().max(500).default(""),
+    ...written,
+    pattern: Pattern.optional(),
   })
   .describe("One line of text");
+
+export const TextField = z
+  .strictObject({
+    kind: z.literal("text"),
+    ...base,
+    ...written,
+    lines: z.number().int().min(1).max(12).default(3).describe("Most lines"),
+  })
+  .describe("Text of several lines");
+
+export const CueField = z
+  .strictObject({
+    kind: z.literal("cue"),
+    ...base,
+    cue: Id.describe("The cue whose time it sets"),
+    min: Seconds.default(0),
+    max: Seconds.default(3600),
+    default: Seconds,
+  })
+  .describe("When a cue comes, in seconds of the clip");
 
 export const ColourField = z
   .strictObject({
@@ -114,6 +140,8 @@ export const ChoiceField = z
 export const Field = z
   .discriminatedUnion("kind", [
     LineField,
+    TextField,
+    CueField,
     ColourField,
     MarkField,
     PictureField,
@@ -125,3 +153,7 @@ export const Field = z
   ])
   .describe("What a filler may change");
 export type Field = z.infer<typeof Field>;
+/** Fields that are written, not chosen. */
+export type WrittenField = Extract<Field, { kind: "line" | "text" }>;
+
+export const isWritten = (field: Field): field is WrittenField => field.kind === "line" || field.kind === "text";

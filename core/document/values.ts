@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Design } from "./design";
-import type { Field } from "./field";
+import { isWritten, type Field, type WrittenField } from "./field";
+import { patternOf } from "./pattern";
 import { Id } from "./units";
 
 /** What a filler entered: field id to text, colour role or mark id; and the clip's length. */
@@ -13,7 +14,18 @@ export type Values = z.infer<typeof Values>;
 /** A value that cannot be used, with the field it belongs to and words a filler understands. */
 export interface ValueFault {
   field: string;
-  code: "unknown" | "required" | "short" | "long" | "choice" | "forbidden" | "length" | "sample" | "range";
+  code:
+    | "unknown"
+    | "required"
+    | "short"
+    | "long"
+    | "choice"
+    | "forbidden"
+    | "length"
+    | "sample"
+    | "range"
+    | "pattern"
+    | "lines";
   message: string;
 }
 
@@ -30,27 +42,36 @@ export function countCharacters(text: string): number {
   return count;
 }
 
-function lineFaults(field: Extract<Field, { kind: "line" }>, value: string): ValueFault[] {
+function writtenFaults(field: WrittenField, value: string): ValueFault[] {
   const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
   const trimmed = value.trim();
   if (trimmed === "") return field.required ? fault("required", `${field.label} is needed.`) : [];
-  if (forbidden.test(value))
+  const lines = trimmed.split("\n");
+  if (forbidden.test(field.kind === "text" ? lines.join("") : value)) {
     return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
+  }
   const count = countCharacters(trimmed);
   if (count < field.min) return fault("short", `${field.label} needs at least ${field.min} characters.`);
   if (count > field.max) return fault("long", `${field.label} may have ${field.max} characters; this has ${count}.`);
+  if (field.kind === "text" && lines.length > field.lines) {
+    return fault("lines", `${field.label} may have ${field.lines} lines; this has ${lines.length}.`);
+  }
+  if (field.kind === "line" && field.pattern && !patternOf(field.pattern)!.test(trimmed)) {
+    const example = field.sample ? `, such as “${field.sample}”` : "";
+    return fault("pattern", `${field.label} must look like ${field.pattern}${example}.`);
+  }
   if (trimmed === field.sample && field.required) {
     return fault("sample", `${field.label} still shows the sample. Fill it in.`);
   }
   return [];
 }
 
-type OtherField = Exclude<Field, { kind: "line" }>;
+type OtherField = Exclude<Field, WrittenField>;
 
 function otherFaults(field: OtherField, value: string | undefined): ValueFault[] {
   if (value === undefined || value === "") return [];
   const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
-  if (field.kind === "number") {
+  if (field.kind === "number" || field.kind === "cue") {
     const number = Number(value);
     const fits = Number.isFinite(number) && number >= field.min && number <= field.max;
     return fits ? [] : fault("range", `${field.label} must be between ${field.min} and ${field.max}.`);
@@ -78,7 +99,7 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
   }
   for (const field of design.fields) {
     const value = values.fields[field.id];
-    if (field.kind === "line") faults.push(...lineFaults(field, value ?? field.default));
+    if (isWritten(field)) faults.push(...writtenFaults(field, value ?? field.default));
     else if ((field.kind === "picture" || field.kind === "video") && !(value ?? field.default)) {
       if (field.required) faults.push({ field: field.id, code: "required", message: `${field.label} is needed.` });
     } else faults.push(...otherFaults(field, value));

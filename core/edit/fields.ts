@@ -18,7 +18,7 @@ export function fieldKindFor(path: string, value?: unknown): Field["kind"] | und
 
 /** Kinds that may stand in for each other on a property. */
 export function kindsFor(path: string, value?: unknown): readonly Field["kind"][] {
-  if (path === "text") return ["line", "choice", "number", "account"];
+  if (path === "text") return ["line", "text", "choice", "number", "account"];
   if (path === "media") return ["mark", "picture", "video", "account"];
   if (fieldKindFor(path) === "colour") return ["colour", "account"];
   const kind = fieldKindFor(path, value);
@@ -36,7 +36,6 @@ function newField(kind: Field["kind"], id: string, label: string, value: string,
     return { choices: ids, default: ids.includes(wanted) ? wanted : (ids[0] ?? "") };
   };
   const offers = {
-    line: [],
     colour: house.colours.map(({ role }) => role),
     mark: house.marks.map((mark) => mark.id),
     picture: house.pictures.map((picture) => picture.id),
@@ -54,14 +53,23 @@ function newField(kind: Field["kind"], id: string, label: string, value: string,
       default: "first",
     });
   }
+  if (kind === "line" || kind === "text") {
+    return Field.parse({
+      ...base,
+      kind,
+      required: true,
+      sample: value || label,
+      ...(kind === "text" ? { max: 200 } : {}),
+    });
+  }
+  // A cue is handed over where it is edited, not from a property.
+  if (kind === "cue") return undefined;
   const choices = offers[kind];
-  if (kind !== "line" && choices.length === 0) return undefined;
+  if (choices.length === 0) return undefined;
   const made =
-    kind === "line"
-      ? { ...base, kind, required: true, sample: value || label }
-      : kind === "picture" || kind === "video"
-        ? { ...base, kind, choices, sample: choices[0] }
-        : { ...base, kind, ...chosen(choices) };
+    kind === "picture" || kind === "video"
+      ? { ...base, kind, choices, sample: choices[0] }
+      : { ...base, kind, ...chosen(choices) };
   return Field.parse(made);
 }
 
@@ -98,6 +106,16 @@ export function exposeProperty(
   if (!field) return undefined;
   field.drives = [{ layer: layerId, property: path, ...(kind === "account" ? { part: partOf(path) } : {}) }];
   design.fields.push(field);
+  return id;
+}
+
+/** Lets the filler set when a cue comes; gives the field's id. */
+export function exposeCue(design: Design, cueId: string): string | undefined {
+  const cue = design.cues.find(({ id }) => id === cueId);
+  if (!cue || design.fields.some((field) => field.kind === "cue" && field.cue === cueId)) return undefined;
+  const id = freshId(idFrom(cue.name, "cue"), new Set(design.fields.map((field) => field.id)));
+  const label = `When: ${cue.name}`.slice(0, 80);
+  design.fields.push(Field.parse({ id, label, kind: "cue", cue: cueId, max: design.length.max, default: cue.at }));
   return id;
 }
 

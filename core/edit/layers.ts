@@ -1,7 +1,9 @@
 import type { Design } from "../document/design";
 import type { House } from "../document/house";
 import { Layer, type LayerKind } from "../document/layer";
+import type { KeyTime } from "../document/keys";
 import { freshId } from "./blank";
+import { removeMoves } from "./moves";
 
 /*
  * Changes of a design's layers. All work on a draft of the document in place: the bench records what they did as
@@ -87,9 +89,55 @@ export function removeLayers(design: Design, chosen: Iterable<string>): void {
   if (kept.length === 0) return;
   const places = new Map(design.layers.map((layer) => [layer.id, layer.place]));
   for (const layer of kept) untie(layer, gone, places);
+  removeMoves(design, new Set(design.layers.flatMap(({ id, moves }) => (gone.has(id) ? moves.map((m) => m.id) : []))));
   design.layers = kept;
   for (const field of design.fields) field.drives = field.drives.filter((drive) => !gone.has(drive.layer));
   if (design.turnRound !== undefined && gone.has(design.turnRound)) delete design.turnRound;
+}
+
+/** Frees layers that came from elsewhere of everything they were tied to there and that is not here. */
+export function untieStrangers(design: Design, layers: readonly Layer[]): void {
+  const here = new Set([...design.layers.map(({ id }) => id), "format", "action-safe", "title-safe", "clear", "group"]);
+  const moves = new Map(design.layers.flatMap((layer) => layer.moves.map((move) => [move.id, move.phase] as const)));
+  const cues = new Set(design.cues.map(({ id }) => `cue:${id}`));
+  for (const layer of layers) {
+    const strangers = new Set([...tiedTo(layer)].filter((id) => !here.has(id)));
+    untie(layer, strangers, new Map());
+    if (layer.in !== undefined && !here.has(layer.in)) delete layer.in;
+    if (layer.showIf && !design.fields.some(({ id }) => id === layer.showIf?.field)) delete layer.showIf;
+    for (const move of layer.moves) {
+      const { to } = move.start;
+      if (to !== "phase" && !cues.has(to) && moves.get(to) !== move.phase) {
+        move.start = { to: "phase", edge: "start", gap: 0 };
+      }
+      if (move.behind !== undefined && !here.has(move.behind)) delete move.behind;
+      if (move.split?.cues?.some((cue) => !cues.has(`cue:${cue}`))) delete move.split.cues;
+    }
+    layer.keys = layer.keys
+      .map((track) => ({ ...track, keys: track.keys.filter(({ at }) => knownTime(at, here, cues)) }))
+      .filter(({ keys }) => keys.length > 0);
+    if (layer.meter && ![layer.meter.start, layer.meter.end].every((at) => knownTime(at, here, cues)))
+      delete layer.meter;
+  }
+}
+
+const knownTime = (at: KeyTime, layers: ReadonlySet<string>, cues: ReadonlySet<string>): boolean =>
+  at.anchor === "cue" ? cues.has(`cue:${at.cue}`) : at.anchor === "video" ? layers.has(at.layer) : true;
+
+/** Every layer that this one names anywhere. */
+function tiedTo(layer: Layer): Set<string> {
+  const tied = new Set([layer.place.on, ...layer.mattes.map((matte) => matte.layer)]);
+  for (const axis of ["width", "height"] as const) {
+    const size = layer[axis];
+    if (size.kind === "around") for (const id of [...size.layers, ...size.widest]) tied.add(id);
+    if (size.kind === "share") tied.add(size.of);
+    for (const length of [size.min, size.max]) if (typeof length === "object") tied.add(length.of);
+  }
+  for (const link of layer.links) {
+    for (const { of } of link.kind === "sum" ? link.sources : [link.source]) tied.add(of);
+  }
+  for (const [, , id] of JSON.stringify(layer).matchAll(/"(pair|same):([a-z0-9-]+)"/g)) tied.add(id!);
+  return tied;
 }
 
 type Places = ReadonlyMap<string, Layer["place"]>;

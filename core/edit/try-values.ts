@@ -1,4 +1,5 @@
 import type { Design } from "../document/design";
+import { isWritten } from "../document/field";
 import { sampleValues, type Values } from "../document/values";
 
 export interface Trial {
@@ -18,7 +19,7 @@ const nasty: readonly (readonly [id: string, name: string, text: string])[] = [
 /** Values that a design must stand: the longest and the emptiest, other scripts, no picture. */
 export function trialsOf(design: Design): Trial[] {
   const samples = sampleValues(design);
-  const lines = design.fields.filter((field) => field.kind === "line");
+  const lines = design.fields.filter(isWritten);
   const fill = (text: (field: (typeof lines)[number]) => string): Values => ({
     ...samples,
     fields: { ...samples.fields, ...Object.fromEntries(lines.map((field) => [field.id, text(field)])) },

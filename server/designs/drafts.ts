@@ -9,6 +9,7 @@ import { database, type Db } from "@/server/db/connection";
 import * as designs from "@/server/db/designs";
 import { findHouse } from "@/server/db/house";
 import { listFootage } from "@/server/db/media";
+import { listOutputs } from "@/server/db/outputs";
 import { findNewestRelease } from "@/server/db/releases";
 import { notFound, Refusal } from "@/server/refusal";
 import { findings } from "./findings";
@@ -58,10 +59,11 @@ export async function startDesign(
 export async function readBench(id: string): Promise<BenchView> {
   const db = database();
   const draft = await needed(designs.findDraft(db, id), "design");
-  const [house, release, footage] = await Promise.all([
+  const [house, release, footage, outputs] = await Promise.all([
     needed(findHouse(db), "house style"),
     findNewestRelease(db, id),
     listFootage(db),
+    listOutputs(db),
   ]);
   return {
     id,
@@ -70,6 +72,7 @@ export async function readBench(id: string): Promise<BenchView> {
     house,
     release: release ? { id: release.id, number: release.number, document: release.document } : null,
     footage: footage.map(({ hash, name }) => ({ hash, name })),
+    outputs: outputs.map(({ id, name }) => ({ id, name })),
   };
 }
 

@@ -1,6 +1,7 @@
 import type { z } from "zod";
 import type { ExportView, NewExportRequest, Outbox } from "@/contract/exports";
 import { pageSize } from "@/contract/answer";
+import { isWritten } from "@/core/document/field";
 import { checkValues, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
 import type { Output } from "@/core/document/output";
@@ -51,8 +52,17 @@ export async function createExports(
     }
   }
   const outputs = await listOutputs(db);
+  const allowed = release.document.outputs;
   const chosen = request.outputs.map((id) => {
     const output = outputs.find((candidate) => candidate.id === id);
+    if (output && allowed && !allowed.includes(id)) {
+      throw new Refusal(
+        422,
+        "output_forbidden",
+        `${release.document.name} is not made as “${output.name}”.`,
+        "outputs",
+      );
+    }
     if (!output) throw new Refusal(422, "output_unknown", `There is no output “${id}”.`, "outputs");
     return output;
   });
@@ -77,7 +87,7 @@ export async function createExports(
 
 /** File names by the first filled line; a name that is taken gets a number. */
 async function nameJobs(design: Design, values: Values, formats: readonly string[], outputs: readonly Output[]) {
-  const line = design.fields.find((field) => field.kind === "line" && (values.fields[field.id] ?? "").trim() !== "");
+  const line = design.fields.find((field) => isWritten(field) && (values.fields[field.id] ?? "").trim() !== "");
   const title = line ? values.fields[line.id]! : "";
   const wanted = formats.flatMap((format) => outputs.map((output) => ({ design: design.name, title, format, output })));
   const taken = await takenFileNames(database(), [...new Set(wanted.map(fileStem))]);

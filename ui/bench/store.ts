@@ -18,6 +18,7 @@ export interface BenchState {
   readonly house: House;
   readonly release: BenchView["release"];
   readonly footage: BenchView["footage"];
+  readonly outputs: BenchView["outputs"];
   readonly history: History;
   readonly save: SaveState;
   /** Layers that are chosen, the one chosen last at the end. */
@@ -30,13 +31,12 @@ export interface BenchState {
   readonly tried: Values | undefined;
   /** Pointing at a layer to tie something to it; called with its id. */
   readonly pointing: { readonly ask: string; readonly take: (layer: string) => void } | undefined;
-  readonly clipboard: readonly Layer[];
 
   edit(label: string, recipe: (draft: Design) => void, merge?: string): void;
   undo(): void;
   redo(): void;
   choose(ids: readonly string[]): void;
-  show(part: Partial<Pick<BenchState, "format" | "onlyHere" | "tried" | "pointing" | "clipboard" | "release">>): void;
+  show(part: Partial<Pick<BenchState, "format" | "onlyHere" | "tried" | "pointing" | "release">>): void;
   /** Saves what is waiting; the revision that is saved then, or undefined when it can't be. */
   flush(): Promise<number | undefined>;
   leave(): void;
@@ -70,6 +70,7 @@ export function createBench({ document, ...view }: BenchView) {
       house: view.house,
       release: view.release,
       footage: view.footage,
+      outputs: view.outputs,
       history: noHistory,
       save: { kind: "saved" },
       chosen: [],
@@ -77,7 +78,6 @@ export function createBench({ document, ...view }: BenchView) {
       onlyHere: false,
       tried: undefined,
       pointing: undefined,
-      clipboard: [],
       edit: (label, recipe, merge) => take(doStep(get().document, get().history, label, recipe, merge)),
       undo: () => take(undoStep(get().document, get().history)),
       redo: () => take(redoStep(get().document, get().history)),

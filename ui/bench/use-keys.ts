@@ -1,13 +1,10 @@
 "use client";
 import { useEffect } from "react";
-import type { Layer } from "@/core/document/layer";
 import { nudge } from "@/core/edit/arrange";
-import { copyOf, duplicateLayers, groupLayers, removeLayers, ungroup, withInner } from "@/core/edit/layers";
-import { freshId } from "@/core/edit/blank";
+import { duplicateLayers, groupLayers, removeLayers, ungroup } from "@/core/edit/layers";
 import type { StagePlayer } from "@/ui/stage/player";
+import { followClipboard } from "./clipboard";
 import { useBenchStore, type BenchStore } from "./store";
-
-const clipboardKey = "rubrick.clipboard";
 
 /** Keys of the bench, wherever nothing is being written. */
 export function useKeys(
@@ -29,7 +26,11 @@ export function useKeys(
       run();
     };
     window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
+    const unfollow = followClipboard(store);
+    return () => {
+      window.removeEventListener("keydown", onKey);
+      unfollow();
+    };
   }, [store, player, open]);
 }
 
@@ -61,14 +62,6 @@ function commands(store: BenchStore, event: KeyboardEvent): (() => void) | undef
         }
         if (next.length > 0) choose(next);
       };
-    case "c":
-    case "x":
-      return () => {
-        copyLayers(document.layers, chosen);
-        if (event.key.toLowerCase() === "x") edit("Cut", (draft) => removeLayers(draft, chosen));
-      };
-    case "v":
-      return () => pasteLayers(store);
     default:
       return undefined;
   }
@@ -132,54 +125,3 @@ function plainKeys(
       return undefined;
   }
 }
-
-/** Kept in this browser, so that layers can be taken to another design. */
-function copyLayers(layers: readonly Layer[], chosen: readonly string[]): void {
-  const all = withInner({ layers } as never, chosen);
-  try {
-    localStorage.setItem(clipboardKey, JSON.stringify(layers.filter(({ id }) => all.has(id))));
-  } catch {
-    // A full or forbidden store: there is simply nothing to paste.
-  }
-}
-
-function pasteLayers(store: BenchStore): void {
-  let copied: Layer[];
-  try {
-    copied = JSON.parse(localStorage.getItem(clipboardKey) ?? "[]") as Layer[];
-  } catch {
-    return;
-  }
-  if (copied.length === 0) return;
-  const fresh: string[] = [];
-  store.getState().edit("Paste", (draft) => {
-    const taken = new Set(draft.layers.map(({ id }) => id));
-    const moves = new Set(draft.layers.flatMap((layer) => layer.moves.map(({ id }) => id)));
-    const renamed = new Map<string, string>();
-    for (const { id } of copied) {
-      const next = freshId(id, taken);
-      taken.add(next);
-      renamed.set(id, next);
-    }
-    for (const layer of copied) {
-      const copy = copyOf(layer, renamed, moves);
-      // Ties to what did not come along would lead nowhere.
-      if (copy.in !== undefined && !taken.has(copy.in)) delete copy.in;
-      if (
-        copy.place.on !== "group" &&
-        /^[a-z0-9-]+$/.test(copy.place.on) &&
-        !taken.has(copy.place.on) &&
-        !areas.has(copy.place.on)
-      ) {
-        copy.place = { ...copy.place, on: "format" };
-      }
-      copy.mattes = copy.mattes.filter((matte) => taken.has(matte.layer));
-      if (copy.showIf && !draft.fields.some(({ id }) => id === copy.showIf?.field)) delete copy.showIf;
-      draft.layers.push(copy);
-      fresh.push(copy.id);
-    }
-  });
-  store.getState().choose(fresh);
-}
-
-const areas = new Set(["format", "title-safe", "action-safe", "clear"]);

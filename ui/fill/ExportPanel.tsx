@@ -29,7 +29,8 @@ export function ExportPanel({
   cut: boolean;
   onStopped: (fields: readonly string[]) => void;
 }) {
-  const { document: design, house, outputs } = desk;
+  const { document: design, house } = desk;
+  const outputs = desk.outputs.filter(({ id }) => design.outputs?.includes(id) ?? true);
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
   const [chosenFormats, setFormats] = useState<readonly string[]>(design.formats);
   const [chosenOutputs, setOutputs] = useState<readonly string[]>(outputs.slice(0, 1).map((output) => output.id));

@@ -1,7 +1,7 @@
 "use client";
 import { useId } from "react";
 import { assertNever } from "@/core/assert-never";
-import type { Field } from "@/core/document/field";
+import { isWritten, type Field, type WrittenField } from "@/core/document/field";
 import type { House } from "@/core/document/house";
 import { countCharacters } from "@/core/document/values";
 import { Notice } from "@/ui/parts/Notice";
@@ -32,9 +32,9 @@ export function FieldControl({
   const stopped = notes.some((note) => note.weight === "stop");
   return (
     <div className="field" data-field={field.id}>
-      {field.kind === "line" ? (
-        <LineControl id={id} field={field} value={value} stopped={stopped} onChange={onChange} onLeave={onLeave} />
-      ) : field.kind === "number" ? (
+      {isWritten(field) ? (
+        <WrittenControl id={id} field={field} value={value} stopped={stopped} onChange={onChange} onLeave={onLeave} />
+      ) : field.kind === "number" || field.kind === "cue" ? (
         <NumberControl id={id} field={field} value={value} stopped={stopped} onChange={onChange} onLeave={onLeave} />
       ) : field.kind === "toggle" ? (
         <label className="field__toggle">
@@ -67,7 +67,7 @@ export function FieldControl({
   );
 }
 
-function LineControl({
+function WrittenControl({
   id,
   field,
   value,
@@ -76,13 +76,25 @@ function LineControl({
   onLeave,
 }: {
   id: string;
-  field: Extract<Field, { kind: "line" }>;
+  field: WrittenField;
   value: string;
   stopped: boolean;
   onChange: (value: string) => void;
   onLeave: () => void;
 }) {
   const used = countCharacters(value.trim());
+  const control = {
+    id,
+    dir: "auto",
+    className: `form-control${stopped ? " is-invalid" : ""}`,
+    value,
+    placeholder: field.sample,
+    "aria-required": field.required,
+    "aria-invalid": stopped,
+    "aria-describedby": `${id}-help ${id}-notes`,
+    onChange: (event: { target: { value: string } }) => onChange(event.target.value),
+    onBlur: onLeave,
+  };
   return (
     <>
       <label htmlFor={id} className="field__label">
@@ -91,24 +103,16 @@ function LineControl({
           {used} of {field.max}
         </span>
       </label>
-      <input
-        id={id}
-        type="text"
-        dir="auto"
-        className={`form-control${stopped ? " is-invalid" : ""}`}
-        value={value}
-        placeholder={field.sample}
-        aria-required={field.required}
-        aria-invalid={stopped}
-        aria-describedby={`${id}-help ${id}-notes`}
-        onChange={(event) => onChange(event.target.value)}
-        onBlur={onLeave}
-      />
+      {field.kind === "text" ? (
+        <textarea rows={Math.min(6, field.lines)} {...control} />
+      ) : (
+        <input type="text" {...control} />
+      )}
     </>
   );
 }
 
-type ChoosingField = Exclude<Field, { kind: "line" | "number" | "toggle" }>;
+type ChoosingField = Exclude<Field, WrittenField | { kind: "number" | "cue" | "toggle" }>;
 
 function NumberControl({
   id,
@@ -119,7 +123,7 @@ function NumberControl({
   onLeave,
 }: {
   id: string;
-  field: Extract<Field, { kind: "number" }>;
+  field: Extract<Field, { kind: "number" | "cue" }>;
   value: string;
   stopped: boolean;
   onChange: (value: string) => void;
@@ -131,6 +135,7 @@ function NumberControl({
         {field.label}
         <span className="figures field__count">
           {field.min} to {field.max}
+          {field.kind === "cue" && " s"}
         </span>
       </label>
       <input
@@ -139,7 +144,7 @@ function NumberControl({
         className={`form-control figures${stopped ? " is-invalid" : ""}`}
         min={field.min}
         max={field.max}
-        step={field.step}
+        step={field.kind === "cue" ? 0.1 : field.step}
         value={value}
         aria-invalid={stopped}
         aria-describedby={`${id}-help ${id}-notes`}

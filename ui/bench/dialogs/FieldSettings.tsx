@@ -1,6 +1,8 @@
 "use client";
+import { useState } from "react";
 import { Trash } from "react-bootstrap-icons";
-import type { Field } from "@/core/document/field";
+import { isWritten, type Field } from "@/core/document/field";
+import { Pattern } from "@/core/document/pattern";
 import { freshId } from "@/core/edit/blank";
 import { useBench, useBenchStore } from "../store";
 
@@ -58,7 +60,7 @@ export function FieldSettings({ field }: { field: Field }) {
       {text("label", "Label", 80)}
       {text("help", "Help", 300)}
       {text("group", "Group", 60)}
-      {field.kind === "line" && (
+      {isWritten(field) && (
         <>
           {text("sample", "Sample, shown until it is filled", 500)}
           <label className="setting">
@@ -95,8 +97,23 @@ export function FieldSettings({ field }: { field: Field }) {
               }
             />
           </span>
+          {field.kind === "text" && (
+            <label className="setting">
+              Most lines
+              <input
+                type="number"
+                className="form-control form-control-sm figures"
+                min={1}
+                max={12}
+                value={field.lines}
+                onChange={(e) => change({ lines: Math.min(12, Math.max(1, Math.round(Number(e.target.value)))) })}
+              />
+            </label>
+          )}
+          {field.kind === "line" && <PatternSetting key={field.id} pattern={field.pattern} change={change} />}
         </>
       )}
+      {field.kind === "cue" && <CueSettings field={field} change={change} />}
       {"required" in field && (
         <label className="tick">
           <input type="checkbox" checked={field.required} onChange={(e) => change({ required: e.target.checked })} />{" "}
@@ -188,6 +205,62 @@ function DrivesList({ field }: { field: Field }) {
 }
 
 type Changing<K extends Field["kind"]> = { field: Extract<Field, { kind: K }>; change: (part: object) => void };
+
+function PatternSetting({
+  pattern,
+  change,
+}: {
+  pattern: string | undefined;
+  change: (part: { pattern: string | undefined }) => void;
+}) {
+  const [typed, setTyped] = useState(pattern ?? "");
+  const refused = typed !== "" && !Pattern.safeParse(typed).success;
+  return (
+    <label className="setting">
+      Must look like
+      <input
+        type="text"
+        className={`form-control form-control-sm figures${refused ? " is-invalid" : ""}`}
+        maxLength={40}
+        placeholder="anything"
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          if (event.target.value === "") change({ pattern: undefined });
+          else if (Pattern.safeParse(event.target.value).success) change({ pattern: event.target.value });
+        }}
+      />
+      <small>9 a figure, a a letter, x either; + one or more, ? may be missing. Such as 9?9:99, or @x+</small>
+    </label>
+  );
+}
+
+const cueTimes = [
+  ["min", "Not before, s"],
+  ["max", "Not after, s"],
+  ["default", "At the start, s"],
+] as const;
+
+function CueSettings({ field, change }: Changing<"cue">) {
+  return (
+    <div className="fields-dialog__numbers">
+      {cueTimes.map(([key, label]) => (
+        <label key={key} className="setting">
+          {label}
+          <input
+            type="number"
+            className="form-control form-control-sm figures"
+            min={0}
+            max={3600}
+            step={0.1}
+            value={field[key]}
+            onChange={(event) => event.target.value !== "" && change({ [key]: Number(event.target.value) })}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
 
 function NumberSettings({ field, change }: Changing<"number">) {
   const box = (key: "min" | "max" | "step" | "default", label: string) => (

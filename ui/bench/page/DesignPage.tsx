@@ -9,6 +9,7 @@ import { Choice, Row } from "./rows";
 export function DesignPage() {
   const document = useBench((state) => state.document);
   const house = useBench((state) => state.house);
+  const outputs = useBench((state) => state.outputs);
   const store = useBenchStore();
   const put = (label: string, part: Partial<Design>, merge?: boolean) =>
     store.getState().edit(label, (draft) => void Object.assign(draft, part), merge ? label : undefined);
@@ -23,6 +24,12 @@ export function DesignPage() {
       .map((format) => format.id)
       .filter((f) => (f === id ? on : document.formats.includes(f)));
     if (formats.length > 0) put("Formats", { formats });
+  };
+  const toggleOutput = (id: string, on: boolean) => {
+    const allowed = outputs
+      .map((output) => output.id)
+      .filter((o) => (o === id ? on : (document.outputs?.includes(o) ?? true)));
+    if (allowed.length > 0) put("Outputs", { outputs: allowed.length === outputs.length ? undefined : allowed });
   };
   return (
     <div className="leaf-page">
@@ -63,6 +70,21 @@ export function DesignPage() {
               <small className="figures">
                 {width} × {height}
               </small>
+            </label>
+          ))}
+        </span>
+      </section>
+      <section className="leaf" aria-label="Exports">
+        <h3 className="rubric">Made as</h3>
+        <span className="chips">
+          {outputs.map(({ id, name }) => (
+            <label key={id} className="tick">
+              <input
+                type="checkbox"
+                checked={document.outputs?.includes(id) ?? true}
+                onChange={(e) => toggleOutput(id, e.target.checked)}
+              />
+              {name}
             </label>
           ))}
         </span>

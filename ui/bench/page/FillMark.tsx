@@ -9,6 +9,8 @@ import { useBench, useBenchStore } from "../store";
 
 const kindLabels: Readonly<Record<Field["kind"], string>> = {
   line: "a line of text",
+  text: "text of several lines",
+  cue: "the time of a cue",
   colour: "a choice of colours",
   mark: "a choice of marks",
   picture: "a picture slot",

@@ -1,7 +1,9 @@
 "use client";
 import type { Layer } from "@/core/document/layer";
 import { assertNever } from "@/core/assert-never";
-import { useBench } from "../store";
+import { markToShapes } from "@/core/edit/mark-shapes";
+import { useBoxesAtRest } from "../stage/boxes";
+import { useBench, useBenchStore } from "../store";
 import { LengthBox } from "./LengthBox";
 import { useBoxes } from "./PlaceSection";
 import { PointsRow } from "./PointsRow";
@@ -234,6 +236,25 @@ function Italic({ layer }: { layer: Layer }) {
   );
 }
 
+/** A mark's shapes as layers of their own: each can be coloured, matted and moved by itself. */
+function TakeApart({ layer }: { layer: Layer }) {
+  const store = useBenchStore();
+  const boxes = useBoxesAtRest();
+  const { edit, house, choose } = store.getState();
+  const take = () => {
+    const { width, height } = boxes.get(layer.id)?.box ?? { width: 16, height: 16 };
+    edit("Take the mark apart", (draft) => void markToShapes(draft, layer.id, house, { width, height }));
+    choose([layer.id]);
+  };
+  return (
+    <p className="put-on">
+      <button type="button" className="chip" onClick={take}>
+        Take apart into shapes
+      </button>
+    </p>
+  );
+}
+
 function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture" }> }) {
   const house = useBench((state) => state.house);
   const media: Option[] = [
@@ -245,6 +266,7 @@ function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture" }> }) 
   return (
     <>
       <ChoiceRow layer={layer} path="media" label="Shows" options={media} />
+      {layer.media.startsWith("mark:") && <TakeApart layer={layer} />}
       {!layer.media.startsWith("mark:") && (
         <>
           <ChoiceRow

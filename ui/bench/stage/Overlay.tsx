@@ -11,6 +11,7 @@ import type { Place, SizeAxis } from "@/core/document/place";
 import { chosenLayer, useBench, useBenchStore } from "../store";
 import { useBoxesAtRest } from "./boxes";
 import { cornersOf, inverseWay, pathOf, toPoint } from "./geometry";
+import { PointHandles } from "./PointHandles";
 import { TextInPlace } from "./TextInPlace";
 
 interface Gesture {
@@ -176,6 +177,7 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
             )
           );
         })}
+        <PointHandles format={format} turnedRound={turnedRound} />
         {lines.map(({ axis, at, from, to }) =>
           axis === "x" ? (
             <line

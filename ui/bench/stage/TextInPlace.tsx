@@ -1,4 +1,5 @@
 "use client";
+import { isWritten } from "@/core/document/field";
 import type { Format } from "@/core/document/format";
 import { fieldOf } from "@/core/edit/fields";
 import { setProperty } from "@/core/edit/property";
@@ -22,7 +23,7 @@ export function TextInPlace({
   const layer = useBench((state) => state.document.layers.find(({ id }) => id === layerId));
   const field = useBench((state) => fieldOf(state.document, layerId, "text"));
   if (layer?.kind !== "text") return null;
-  const sample = field?.kind === "line" ? field : undefined;
+  const sample = field && isWritten(field) ? field : undefined;
   const corners = cornersOf(box);
   const left = Math.min(...corners.map(({ x }) => x));
   const top = Math.min(...corners.map(({ y }) => y));
@@ -33,7 +34,7 @@ export function TextInPlace({
       "Write",
       (draft) => {
         const own = sample && draft.fields.find(({ id }) => id === sample.id);
-        if (own?.kind === "line") own.sample = text;
+        if (own && isWritten(own)) own.sample = text;
         else setProperty(draft, layerId, "text", text);
       },
       `write ${layerId}`,
