@@ -7,7 +7,10 @@ import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { fileName } from "@/core/naming/file-name";
 import { makeClip } from "@/render/clip";
+import { soundOf } from "@/render/sound";
+import { storedPath } from "@/server/files/storage";
 import { fromCaller, needed, UsageError, type Flags } from "./arguments";
+import { joinInstance } from "./instance";
 import { loadDesign, loadOutput, loadValues } from "./load";
 
 /** Makes every clip of a call; answers whether all were made and proved. */
@@ -39,6 +42,7 @@ export async function render(flags: Flags): Promise<boolean> {
           scene,
           output,
           footage,
+          sound: output.kind === "h264" && design.sound ? soundOf(design, house, storedSound) : undefined,
           loadPicture: loadRaster,
           folder: work,
           file,
@@ -58,6 +62,12 @@ export async function render(flags: Flags): Promise<boolean> {
   }
   return allProved;
 }
+
+/** Sounds lie in the instance's own store. */
+const storedSound = (hash: string): string => {
+  joinInstance();
+  return storedPath(hash);
+};
 
 type Report = { file: string; bytes: number } & Awaited<ReturnType<typeof makeClip>>;
 

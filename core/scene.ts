@@ -28,6 +28,8 @@ export interface Scene {
   readonly table: Timetable;
   readonly lengthS: number;
   readonly posterS: number;
+  /** When the cues come, as they are filled in. */
+  readonly cues: ReadonlyMap<string, number>;
   readonly issues: readonly Issue[];
   /** Content hashes of the pictures it shows; the host loads them before painting. */
   readonly pictures: readonly string[];
@@ -66,6 +68,7 @@ export async function prepareScene(
     still,
     table,
     lengthS,
+    cues: bound.cues,
     posterS: lengthS * request.design.posterAt,
     issues: [...still.issues, ...textPlaces(still), ...table.issues],
     pictures,

@@ -2,6 +2,7 @@ import { standardFormats } from "@/core/document/format";
 import { House } from "@/core/document/house";
 import { marks } from "./marks";
 import { pictures } from "./pictures";
+import { voice } from "./sounds";
 import { ferns } from "./videos";
 
 /** Quillmere Botanic Garden: a made-up garden with a small content team. */
@@ -59,6 +60,7 @@ export const house: House = House.parse({
   ],
   marks,
   pictures,
+  sounds: [voice],
   videos: [ferns],
   formats: standardFormats.map((format) =>
     format.id === "tall"

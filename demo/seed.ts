@@ -1,4 +1,4 @@
-import { copyFile, rm } from "node:fs/promises";
+import { copyFile, rm, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { Role } from "@/contract/members";
 import type { HousePicture, HouseVideo } from "@/core/document/media";
@@ -17,6 +17,7 @@ import { footageSeconds, makeFootage } from "./footage";
 import { house } from "./house";
 import { outputsOver } from "./outputs";
 import { pictureFile, pictures } from "./pictures";
+import { voice, voiceFile } from "./sounds";
 import { ferns, videoFile } from "./videos";
 
 /** The demo members' password, as printed at every start. */
@@ -32,7 +33,7 @@ export const demoMembers: readonly { email: string; name: string; role: Role }[]
 export async function seed(db: Db): Promise<boolean> {
   if (await findHouse(db)) return false;
   const footage = await storeFootage();
-  const shown = await Promise.all([...pictures.map(storePicture), storeVideo(ferns)]);
+  const shown = await Promise.all([...pictures.map(storePicture), storeVideo(ferns), storeVoice()]);
   const passwordHash = await hashPassword(demoPassword);
   await db.transaction(async (trx) => {
     await addMedia(trx, footage);
@@ -67,6 +68,16 @@ async function storeVideo(video: HouseVideo): Promise<Media> {
   const stored = await storeCopy(videoFile, video);
   const durationS = (frames * fps.den) / fps.num;
   return { ...stored, kind: "frames", mime: framesMime, durationS, isFootage: false, name, width, height };
+}
+
+async function storeVoice(): Promise<Media> {
+  const folder = await makeWorkFolder("seed-voice");
+  const file = join(folder, "voice.wav");
+  await writeFile(file, voiceFile());
+  const stored = await storeFile(file);
+  await rm(folder, { recursive: true, force: true });
+  const { name, durationS } = voice;
+  return { ...stored, kind: "sound", mime: "audio/wav", name, durationS, width: null, height: null, isFootage: false };
 }
 
 /** Copied first: storing takes the file it is given away. */

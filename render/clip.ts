@@ -6,12 +6,15 @@ import { encodeClip } from "./encode";
 import { fontBook, fontLoader } from "./fonts";
 import { PaintedFrames } from "./painted";
 import { proveClip } from "./proof";
+import type { ClipSound } from "./sound";
 
 export interface ClipRequest {
   readonly scene: SceneRequest;
   readonly output: Output;
   /** Path of the footage, when the output is laid over one. */
   readonly footage?: string | undefined;
+  /** What is heard under it, in outputs that carry sound. */
+  readonly sound?: ClipSound | undefined;
   /** Bytes of a picture by content hash, of a video's frame by hash and number. */
   readonly loadPicture: (hash: string) => Promise<Uint8Array>;
   readonly folder: string;
@@ -37,13 +40,17 @@ export async function makeClip(request: ClipRequest): Promise<ClipResult> {
   const plan = planClip(scene.still, scene.table, request.output.fps);
   const total = plan.frames.length;
   const frames = new PaintedFrames(scene, plan, request.loadPicture);
-  const { output, footage, folder, file, signal } = request;
+  const { output, footage, sound, folder, file, signal } = request;
   const format = scene.still.format;
   const progress = (done: number) => request.progress?.(done, total);
   progress(0);
-  await encodeClip({ format, plan, lengthS: scene.lengthS, output, footage, folder, file, signal, progress }, frames);
+  await encodeClip(
+    { format, plan, lengthS: scene.lengthS, output, footage, sound, folder, file, signal, progress },
+    frames,
+  );
   const { painted, paintS } = frames.count;
   const wallS = (performance.now() - started) / 1000;
-  const proof = await proveClip({ file, format, plan, table: scene.table, output, footage, signal }, frames);
+  const sounds = sound !== undefined && output.kind === "h264";
+  const proof = await proveClip({ file, format, plan, table: scene.table, output, footage, sounds, signal }, frames);
   return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proof };
 }

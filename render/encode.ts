@@ -7,6 +7,7 @@ import type { Format } from "@/core/document/format";
 import { runFfmpeg } from "./ffmpeg";
 import type { PaintedFrames } from "./painted";
 import { placeFrames, runsOf } from "./runs";
+import { hasSound, soundGraph, type ClipSound } from "./sound";
 
 export interface EncodeJob {
   readonly format: Format;
@@ -15,6 +16,8 @@ export interface EncodeJob {
   readonly output: Output;
   /** Path of the footage when the output is laid over one. */
   readonly footage?: string | undefined;
+  /** What is heard under the clip, in kinds that carry sound. */
+  readonly sound?: ClipSound | undefined;
   /** A folder of this job's own, and the file to make in it. */
   readonly folder: string;
   readonly file: string;
@@ -95,6 +98,9 @@ export function backingInput(backing: Backing, format: Format, rate: string, foo
   return ["-f", "lavfi", "-i", colour];
 }
 
+const aac = ["-c:a", "aac", "-b:a", "192k"];
+const secondsOf = ({ plan }: EncodeJob): number => (plan.frames.length * plan.fps.den) / plan.fps.num;
+
 async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backing): Promise<void> {
   const rate = rateOf(job.plan);
   const { sent, filter } = placeFrames(job.plan.frames, rate);
@@ -111,7 +117,11 @@ async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backin
       `[0:v]${toYuv("yuva420p")}[graphic]`,
       `[ground][graphic]overlay=0:0:shortest=1:${over},${around},${bt709},${filter}[clip]`,
     ].join(";");
-    args = [...paintedInput(job), "-filter_complex", graph, "-map", "[clip]", "-an"];
+    const heard = job.sound
+      ? { input: ["-i", job.sound.file], graph: `${graph};${soundGraph(job.sound, 1, undefined, secondsOf(job))}` }
+      : { input: [], graph };
+    const sound = job.sound ? ["-map", "[sound]", ...aac] : ["-an"];
+    args = [...paintedInput(job), ...heard.input, "-filter_complex", heard.graph, "-map", "[clip]", ...sound];
   } else {
     if (job.footage === undefined) throw new Error("the footage of this output was not fetched");
     const loop = ["-stream_loop", "-1"];
@@ -122,9 +132,14 @@ async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backin
     ].join(";");
     // The sound comes in by itself: beside a picture it would shift where footage that starts again joins.
     const inputs = [...loop, "-an", "-i", job.footage, ...paintedInput(job), ...loop, "-vn", "-i", job.footage];
-    const seconds = ((job.plan.frames.length * job.plan.fps.den) / job.plan.fps.num).toFixed(6);
-    const sound = ["-map", "2:a:0?", "-c:a", "aac", "-b:a", "192k", "-t", seconds];
-    args = [...inputs, "-filter_complex", graph, "-map", "[clip]", ...sound];
+    if (job.sound) {
+      const under = (await hasSound(job.footage)) ? 2 : undefined;
+      const heard = `${graph};${soundGraph(job.sound, 3, under, secondsOf(job))}`;
+      args = [...inputs, "-i", job.sound.file, "-filter_complex", heard, "-map", "[clip]", "-map", "[sound]", ...aac];
+    } else {
+      const sound = ["-map", "2:a:0?", ...aac, "-t", secondsOf(job).toFixed(6)];
+      args = [...inputs, "-filter_complex", graph, "-map", "[clip]", ...sound];
+    }
   }
   await runFfmpeg([...args, ...encoders.h264, ...sized, "-y", job.file], {
     signal: job.signal,

@@ -14,6 +14,8 @@ export interface ProofJob {
   readonly table: Timetable;
   readonly output: Output;
   readonly footage?: string | undefined;
+  /** Whether the clip must be heard. */
+  readonly sounds?: boolean;
   readonly signal?: AbortSignal | undefined;
 }
 
@@ -36,6 +38,8 @@ export async function proveClip(job: ProofJob, frames: PaintedFrames): Promise<P
   expect(sameRate(probe.rate, rate), `${probe.rate} frames a second instead of ${rate}`);
   // Sound comes in packets of its own length, so a file may end a packet later than its picture.
   expect(Math.abs(probe.durationS - seconds) < 0.06, `${probe.durationS} s instead of ${seconds} s`);
+
+  expect(!job.sounds || probe.sound, "the sound is missing");
 
   const chosen = instants(job);
   const pictures = await compare(job, frames, chosen, sized);

@@ -5,6 +5,7 @@ import { fileEnding } from "@/core/document/output";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { makeClip } from "@/render/clip";
+import { soundOf } from "@/render/sound";
 import { EncodeError } from "@/render/ffmpeg";
 import { isUnreachable, type Db } from "@/server/db/connection";
 import { findRelease } from "@/server/db/releases";
@@ -79,6 +80,7 @@ async function render(
     scene: { design: release.document, values: job.values, house: release.house, format: job.format },
     output,
     footage,
+    sound: soundOf(release.document, release.house, storedPath),
     folder,
     file,
     signal,

@@ -10,6 +10,16 @@ export const designVersion = 1;
 export const Cue = z.strictObject({ id: Id, name: Name, at: Seconds });
 export type Cue = z.infer<typeof Cue>;
 
+export const Sound = z
+  .strictObject({
+    sound: Id.describe("A sound of the house style"),
+    from: Seconds.default(0).describe("Second of the sound that comes at the clip's start"),
+    until: Seconds.optional().describe("Second of the sound at which it ends; its own end unless given"),
+    gain: z.number().min(0).max(4).default(1).describe("Times as loud"),
+  })
+  .describe("The sound under the design, in clips that carry sound");
+export type Sound = z.infer<typeof Sound>;
+
 export const MotionBlur = z
   .strictObject({
     angle: z.number().min(0).max(720).default(180).describe("Shutter angle: 360 is open for a whole frame"),
@@ -30,6 +40,7 @@ export const Design = z
       .describe("Clip length in seconds")
       .refine((length) => length.min <= length.default && length.default <= length.max, "min ≤ default ≤ max"),
     cues: z.array(Cue).max(500).default([]),
+    sound: Sound.optional(),
     leave: z
       .enum(["mirror", "together"])
       .default("mirror")

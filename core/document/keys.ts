@@ -37,6 +37,8 @@ export const Key = z.strictObject({
   hold: z.boolean().default(false).describe("Keeps the value until the next key, then jumps"),
 });
 
+export type Key = z.infer<typeof Key>;
+
 export const KeyTrack = z
   .strictObject({ property: AnimatedProperty, keys: z.array(Key).min(1).max(200) })
   .describe(

@@ -97,6 +97,7 @@ export const Move = z
     pivot: Anchor.optional().describe("What it turns and scales about; the layer's own unless given"),
     split: Split.optional(),
     loop: Loop.optional(),
+    saved: Id.optional().describe("The saved move it follows"),
   })
   .superRefine((move, context) => {
     const { takes, returns } = moveKinds[move.kind];

@@ -82,40 +82,56 @@ export function carried(layer: Layer, phases: readonly Phase[] = ["arrive", "sta
   return JSON.parse(JSON.stringify(moves)) as Move[];
 }
 
+/** Moves for a layer, as they were carried. */
+export interface Assignment {
+  readonly layer: string;
+  readonly moves: readonly Move[];
+}
+
 /**
- * Puts carried moves on a layer in place of those of the same phases. Kinds that the layer can't have are left out.
- * Starts among the carried stay among them; starts to others stay where that move is still there.
+ * Puts carried moves on layers, in place of those of the same phases. Kinds that a layer can't have are left out.
+ * Starts among the carried stay among them, also from layer to layer; starts to others stay where that move is still
+ * there. Gives the new ids.
  */
-export function putMoves(design: Design, layerId: string, moves: readonly Move[]): string[] {
-  const layer = design.layers.find(({ id }) => id === layerId);
-  if (!layer) return [];
-  const fitting = moves.filter((move) => kindsIn(move.phase, layer).includes(move.kind));
-  const phases = new Set(fitting.map(({ phase }) => phase));
-  removeMoves(design, new Set(layer.moves.filter(({ phase }) => phases.has(phase)).map(({ id }) => id)));
-  const taken = takenIds(design);
-  const renamed = new Map<string, string>();
-  for (const { id } of fitting) {
-    const next = freshId(id, taken);
-    taken.add(next);
-    renamed.set(id, next);
+export function putMoves(design: Design, assignments: readonly Assignment[]): string[] {
+  const fitting = assignments.flatMap(({ layer: id, moves }) => {
+    const layer = design.layers.find((other) => other.id === id);
+    return layer ? [{ layer, moves: moves.filter((move) => kindsIn(move.phase, layer).includes(move.kind)) }] : [];
+  });
+  for (const { layer, moves } of fitting) {
+    const phases = new Set(moves.map(({ phase }) => phase));
+    removeMoves(design, new Set(layer.moves.filter(({ phase }) => phases.has(phase)).map(({ id }) => id)));
   }
+  const taken = takenIds(design);
+  const renamed = fitting.map(({ moves }) => {
+    const names = new Map<string, string>();
+    for (const { id } of moves) {
+      const next = freshId(id, taken);
+      taken.add(next);
+      names.set(id, next);
+    }
+    return names;
+  });
   const known = new Map(allMoves(design).map((move) => [move.id, move.phase]));
   const cues = new Set(design.cues.map(({ id }) => id));
   const layers = new Set(design.layers.map(({ id }) => id));
-  for (const move of fitting) {
-    const copy = JSON.parse(JSON.stringify(move)) as Move;
-    const { to } = copy.start;
-    const kept =
-      to === "phase" ||
-      (to.startsWith("cue:") ? cues.has(to.slice(4)) : renamed.has(to) || known.get(to) === copy.phase);
-    copy.id = renamed.get(move.id)!;
-    copy.start = kept ? { ...copy.start, to: renamed.get(to) ?? to } : { to: "phase", edge: "start", gap: 0 };
-    if (copy.behind !== undefined && (!layers.has(copy.behind) || copy.behind === layerId)) delete copy.behind;
-    if (copy.split && layer.kind !== "text") delete copy.split;
-    if (copy.split?.cues?.some((cue) => !cues.has(cue))) delete copy.split.cues;
-    layer.moves.push(copy);
-  }
-  return [...renamed.values()];
+  fitting.forEach(({ layer, moves }, n) => {
+    for (const move of moves) {
+      const copy = JSON.parse(JSON.stringify(move)) as Move;
+      const { to } = copy.start;
+      const next = renamed[n]!.get(to) ?? renamed.find((names) => names.has(to))?.get(to);
+      const kept =
+        to === "phase" ||
+        (to.startsWith("cue:") ? cues.has(to.slice(4)) : next !== undefined || known.get(to) === copy.phase);
+      copy.id = renamed[n]!.get(move.id)!;
+      copy.start = kept ? { ...copy.start, to: next ?? to } : { to: "phase", edge: "start", gap: 0 };
+      if (copy.behind !== undefined && (!layers.has(copy.behind) || copy.behind === layer.id)) delete copy.behind;
+      if (copy.split && layer.kind !== "text") delete copy.split;
+      if (copy.split?.cues?.some((cue) => !cues.has(cue))) delete copy.split.cues;
+      layer.moves.push(copy);
+    }
+  });
+  return renamed.flatMap((names) => [...names.values()]);
 }
 
 /**
@@ -182,4 +198,37 @@ export function mayWaitFor(design: Design, id: string, other: string): boolean {
     at = to === "phase" || to.startsWith("cue:") ? undefined : to;
   }
   return true;
+}
+
+/** Starts a move earlier or later; what waits for it comes along. `startS` is when it starts now, in its phase. */
+export function shiftMove(design: Design, id: string, byS: number, startS: number): void {
+  const move = findMove(design, id)?.move;
+  // Nothing starts before its phase: a pull beyond it is not kept in the gap.
+  if (move) move.start = { ...move.start, gap: tidy(move.start.gap + Math.max(-startS, byS)) };
+}
+
+/** How long a move takes, in seconds. */
+export function setLength(design: Design, id: string, lengthS: number): void {
+  const move = findMove(design, id)?.move;
+  if (move) move.length = tidy(Math.min(300, Math.max(0.04, lengthS)));
+}
+
+/** Lets a move wait for another one, and start `gap` seconds after that one's start or settling. */
+export function tieMove(design: Design, id: string, to: string, edge: "start" | "settle", gap: number): boolean {
+  const move = findMove(design, id)?.move;
+  if (!move || !mayWaitFor(design, id, to)) return false;
+  move.start = { to, edge, gap: tidy(gap) };
+  return true;
+}
+
+/** Of chosen moves, those that wait for no other chosen one: shifting them takes the rest along. */
+export function leading(design: Design, ids: readonly string[]): string[] {
+  const chosen = new Set(ids);
+  return ids.filter((id) => {
+    for (let at = findMove(design, id)?.move.start.to, hops = 0; at && at !== "phase" && hops < 2000; hops++) {
+      if (chosen.has(at)) return false;
+      at = findMove(design, at)?.move.start.to;
+    }
+    return true;
+  });
 }

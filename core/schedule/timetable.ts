@@ -31,6 +31,8 @@ export interface TimedMove extends ExpandedMove {
 export interface TimedKeys {
   readonly property: string;
   readonly times: readonly number[];
+  /** The same seconds in the order the keys are written in. */
+  readonly asWritten: readonly number[];
   readonly values: readonly BoundKey["value"][];
   readonly eases: readonly EaseFunction[];
   readonly holds: readonly boolean[];
@@ -129,6 +131,19 @@ export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 
   };
 }
 
+/** When the hand-set keys of all layers stand, in seconds of the clip, in the order they are written in. */
+export function keyTicks(
+  still: Still,
+  table: Timetable,
+): { layer: string; track: number; key: number; timeS: number; hold: boolean }[] {
+  return still.layers.flatMap(({ layer }) =>
+    layer.keys.flatMap(({ keys }, track) => {
+      const timed = table.layers.get(layer.id)?.keys[track];
+      return keys.map(({ hold }, key) => ({ layer: layer.id, track, key, timeS: timed?.asWritten[key] ?? 0, hold }));
+    }),
+  );
+}
+
 interface Clip {
   readonly lengthS: number;
   readonly lastS: number;
@@ -151,9 +166,11 @@ function layerTimes({ layer }: StillLayer, times: ReadonlyMap<string, TimedMove>
       .filter((move) => move.phase === "stay")
       .map((move) => ({ ...move, cycles: cyclesIn(move, clip.stay[0] + move.startS, clip.stay[1]) })),
     keys: layer.keys.map(({ property, keys }) => {
-      const timed = keys.map((key) => ({ ...key, timeS: instant(key.at) })).sort((a, b) => a.timeS - b.timeS);
+      const written = keys.map((key) => ({ ...key, timeS: instant(key.at) }));
+      const timed = [...written].sort((a, b) => a.timeS - b.timeS);
       return {
         property,
+        asWritten: written.map((key) => key.timeS),
         times: timed.map((key) => key.timeS),
         values: timed.map((key) => key.value),
         eases: timed.map((key) => prepareEase(key.ease ?? "linear")),

@@ -84,6 +84,13 @@ export async function listDrafts(
   }));
 }
 
+/** Drafts whose stored document holds this text: a coarse sieve before they are read. */
+export async function listDraftsNaming(db: Db, text: string): Promise<Draft[]> {
+  const like = `%${text.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+  const rows: Row[] = await selectDrafts(db).whereRaw("d.draft like ?", [like]).orderBy("d.id");
+  return rows.map(toDraft);
+}
+
 /** Every tag in use, in order. */
 export async function listTags(db: Db): Promise<string[]> {
   const rows: { tags: unknown }[] = await db("design").where({ archived: false }).select("tags");

@@ -1,26 +1,35 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import type { BenchView } from "@/contract/designs";
 import { HouseView } from "@/contract/house";
 import { call } from "@/ui/parts/api";
-import { usePlayer } from "@/ui/stage/use-player";
-import { BenchBar } from "./BenchBar";
+import type { PlayerView } from "@/ui/stage/player";
+import { usePlayerView, useStagePlayer } from "@/ui/stage/use-player";
+import { BenchBar as Bar } from "./BenchBar";
 import { ConflictDialog } from "./dialogs/ConflictDialog";
 import { FieldsDialog } from "./dialogs/FieldsDialog";
 import { KeysDialog } from "./dialogs/KeysDialog";
 import { NewLayerDialog } from "./dialogs/NewLayerDialog";
 import { PublishDialog } from "./dialogs/PublishDialog";
+import { SoundDialog } from "./sound/SoundDialog";
+import { useHeardSound } from "./sound/use-heard";
 import { TryDialog } from "./dialogs/TryDialog";
 import { VersionsDialog } from "./dialogs/VersionsDialog";
-import { Page } from "./page/Page";
+import { Page as LayerPage } from "./page/Page";
+import { PlayerContext } from "./player-context";
 import { BenchStage, useBenchScene } from "./stage/BenchStage";
 import { RestBoxes } from "./stage/boxes";
-import { BenchContext, createBench, useBench, useBenchStore } from "./store";
+import { BenchContext, calmly, createBench, useBench, useBenchStore } from "./store";
 import { Strip } from "./strip/Strip";
 import { useKeys } from "./use-keys";
 
-export type Dialog = "layer" | "fields" | "publish" | "versions" | "try" | "keys";
+// What is prepared again and again on the stage doesn't concern these.
+const BenchBar = memo(Bar);
+const Page = memo(LayerPage);
+const stageOf = (view: PlayerView) => view.stage;
+
+export type Dialog = "layer" | "fields" | "publish" | "versions" | "try" | "keys" | "sound";
 
 /** The bench with one draft on it. */
 export function BenchDesk({ view }: { view: BenchView }) {
@@ -58,12 +67,17 @@ function useHouseAsItIs(): void {
 function Desk() {
   useHouseAsItIs();
   const scene = useBenchScene();
-  const { player, view } = usePlayer(scene);
+  const player = useStagePlayer(scene);
+  const stage = usePlayerView(player, stageOf);
   const format = useBench((state) => state.format);
   const [dialog, setDialog] = useState<Dialog>();
   const [guides, setGuides] = useState(true);
-  const shown = view.stage.kind === "ready" ? view.stage.formats.find((f) => f.format.id === format)?.boxes : undefined;
+  const shown = stage.kind === "ready" ? stage.formats.find((f) => f.format.id === format)?.boxes : undefined;
   const boxes = useMemo(() => new Map((shown ?? []).map((box) => [box.id, box])), [shown]);
+  const store = useBenchStore();
+  // What lies beside the stage and the strip follows a pull there more slowly.
+  const calm = useMemo(() => calmly(store), [store]);
+  const sound = useCallback(() => setDialog("sound"), []);
   const open = useMemo(
     () => ({
       newLayer: () => setDialog("layer"),
@@ -73,24 +87,32 @@ function Desk() {
     [],
   );
   useKeys(player, open);
+  useHeardSound(player);
   const close = () => setDialog(undefined);
   return (
     <RestBoxes.Provider value={boxes}>
-      <main className="bench">
-        <BenchBar onOpen={setDialog} />
-        <BenchStage player={player} view={view} guides={guides} onGuides={setGuides} />
-        <aside className="bench__page" aria-label="Page">
-          <Page />
-        </aside>
-        <Strip player={player} view={view} />
-      </main>
-      {dialog === "layer" && <NewLayerDialog onClose={close} />}
-      {dialog === "fields" && <FieldsDialog onClose={close} />}
-      {dialog === "publish" && <PublishDialog player={player} view={view} onClose={close} />}
-      {dialog === "versions" && <VersionsDialog onClose={close} />}
-      {dialog === "try" && <TryDialog onClose={close} />}
-      {dialog === "keys" && <KeysDialog onClose={close} />}
-      <ConflictDialog />
+      <PlayerContext.Provider value={player}>
+        <main className="bench">
+          <BenchContext.Provider value={calm}>
+            <BenchBar onOpen={setDialog} />
+          </BenchContext.Provider>
+          <BenchStage player={player} guides={guides} onGuides={setGuides} />
+          <aside className="bench__page" aria-label="Page">
+            <BenchContext.Provider value={calm}>
+              <Page />
+            </BenchContext.Provider>
+          </aside>
+          <Strip player={player} onSound={sound} />
+        </main>
+        {dialog === "layer" && <NewLayerDialog onClose={close} />}
+        {dialog === "fields" && <FieldsDialog onClose={close} />}
+        {dialog === "publish" && <PublishDialog player={player} onClose={close} />}
+        {dialog === "versions" && <VersionsDialog onClose={close} />}
+        {dialog === "try" && <TryDialog onClose={close} />}
+        {dialog === "keys" && <KeysDialog onClose={close} />}
+        {dialog === "sound" && <SoundDialog player={player} onClose={close} />}
+        <ConflictDialog />
+      </PlayerContext.Provider>
     </RestBoxes.Provider>
   );
 }

@@ -10,6 +10,7 @@ import type { Values } from "@/core/document/values";
 import { call } from "@/ui/parts/api";
 import { z } from "zod";
 import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "./history";
+import type { Papers } from "./strip/papers";
 import { Saver, type SaveState } from "./saver";
 
 export interface BenchState {
@@ -19,6 +20,16 @@ export interface BenchState {
   readonly release: BenchView["release"];
   readonly footage: BenchView["footage"];
   readonly outputs: BenchView["outputs"];
+  /** Moves that are chosen, the one chosen last at the end. */
+  readonly moves: readonly string[];
+  /** Shown on the stage in place of the document, while something is only tried. */
+  readonly trial: Design | undefined;
+  /** A clip length that is tried, in seconds. */
+  readonly tryLengthS: number | undefined;
+  /** The sheets of the strip, held still while something on them is pulled. */
+  readonly papers: Papers | undefined;
+  /** What is being pulled about just now; what lies beside it follows more slowly. */
+  readonly gesture: "stage" | "strip" | undefined;
   readonly history: History;
   readonly save: SaveState;
   /** Layers that are chosen, the one chosen last at the end. */
@@ -36,7 +47,23 @@ export interface BenchState {
   undo(): void;
   redo(): void;
   choose(ids: readonly string[]): void;
-  show(part: Partial<Pick<BenchState, "format" | "onlyHere" | "tried" | "pointing" | "release">>): void;
+  show(
+    part: Partial<
+      Pick<
+        BenchState,
+        | "format"
+        | "onlyHere"
+        | "tried"
+        | "pointing"
+        | "release"
+        | "gesture"
+        | "moves"
+        | "trial"
+        | "tryLengthS"
+        | "papers"
+      >
+    >,
+  ): void;
   /** Saves what is waiting; the revision that is saved then, or undefined when it can't be. */
   flush(): Promise<number | undefined>;
   leave(): void;
@@ -54,11 +81,13 @@ export function createBench({ document, ...view }: BenchView) {
     const take = (change: Change | undefined) => {
       if (!change) return;
       const alive = new Set(change.document.layers.map((layer) => layer.id));
-      const { chosen, format } = get();
+      const { chosen, format, moves } = get();
+      const moving = new Set(change.document.layers.flatMap((layer) => layer.moves.map(({ id }) => id)));
       set({
         document: change.document,
         history: change.history,
         chosen: chosen.every((id) => alive.has(id)) ? chosen : chosen.filter((id) => alive.has(id)),
+        moves: moves.every((id) => moving.has(id)) ? moves : moves.filter((id) => moving.has(id)),
         format: change.document.formats.includes(format) ? format : change.document.formats[0]!,
       });
       saver.add(change.patches);
@@ -71,6 +100,11 @@ export function createBench({ document, ...view }: BenchView) {
       release: view.release,
       footage: view.footage,
       outputs: view.outputs,
+      gesture: undefined,
+      moves: [],
+      trial: undefined,
+      tryLengthS: undefined,
+      papers: undefined,
       history: noHistory,
       save: { kind: "saved" },
       chosen: [],
@@ -81,7 +115,7 @@ export function createBench({ document, ...view }: BenchView) {
       edit: (label, recipe, merge) => take(doStep(get().document, get().history, label, recipe, merge)),
       undo: () => take(undoStep(get().document, get().history)),
       redo: () => take(redoStep(get().document, get().history)),
-      choose: (chosen) => set({ chosen }),
+      choose: (chosen) => set({ chosen, moves: [] }),
       show: (part) => set(part),
       flush: () => saver.flush(),
       leave: () => saver.dispose(),
@@ -122,6 +156,35 @@ export function useBenchStore(): BenchStore {
   const store = useContext(BenchContext);
   if (!store) throw new Error("no bench is open");
   return store;
+}
+
+const calmMs = 250;
+
+/**
+ * The same bench, but while something is pulled about its readers hear of changes a few times a second only, so that
+ * what is pulled keeps the machine to itself.
+ */
+export function calmly(store: BenchStore): BenchStore {
+  const subscribe: BenchStore["subscribe"] = (listener) => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const stop = store.subscribe((state, before) => {
+      if (state.gesture === undefined) {
+        clearTimeout(timer);
+        timer = undefined;
+        listener(state, before);
+      } else {
+        timer ??= setTimeout(() => {
+          timer = undefined;
+          listener(store.getState(), before);
+        }, calmMs);
+      }
+    });
+    return () => {
+      clearTimeout(timer);
+      stop();
+    };
+  };
+  return { ...store, subscribe };
 }
 
 /** The layer that was chosen last. */

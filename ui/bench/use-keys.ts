@@ -3,6 +3,8 @@ import { useEffect } from "react";
 import { nudge } from "@/core/edit/arrange";
 import { duplicateLayers, groupLayers, removeLayers, ungroup } from "@/core/edit/layers";
 import type { StagePlayer } from "@/ui/stage/player";
+import { addCue } from "@/core/edit/cues";
+import { stretchOf } from "./strip/papers";
 import { followClipboard } from "./clipboard";
 import { useBenchStore, type BenchStore } from "./store";
 
@@ -108,6 +110,15 @@ function plainKeys(
       return step(-1);
     case "]":
       return step(1);
+    case "1":
+    case "2":
+    case "3":
+      return () => playPhase(player, store, (["arrive", "stay", "leave"] as const)[Number(event.key) - 1]!);
+    case "a":
+      // The first kind of move is then one Tab away.
+      return chosen.length === 0 ? undefined : () => press("[data-add-move=arrive]");
+    case "c":
+      return () => edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS));
     case "g":
       return open.guides;
     case "n":
@@ -124,4 +135,20 @@ function plainKeys(
     default:
       return undefined;
   }
+}
+
+/** Jumps to a phase and plays it again and again. */
+function playPhase(player: StagePlayer, store: BenchStore, phase: "arrive" | "stay" | "leave"): void {
+  const { stage } = player.snapshot();
+  const shown =
+    stage.kind === "ready" ? stage.formats.find(({ format }) => format.id === store.getState().format) : undefined;
+  if (shown) player.playWithin(stretchOf(phase, shown));
+}
+
+/** Presses a button of the page as if it were clicked, and stays with it. */
+function press(selector: string): void {
+  const button = globalThis.document.querySelector<HTMLElement>(selector);
+  button?.scrollIntoView({ block: "center" });
+  button?.focus();
+  button?.click();
 }

@@ -13,7 +13,7 @@ import { useHouse } from "./use-house";
 /** The brand on one printed sheet: colours, type, marks, accounts, pictures, formats. Owners change it in place. */
 export function HouseStyle() {
   const editor = useHouse();
-  const owner = useIs("owner");
+  const owner = useIs("designer");
   const { house, fault, saving, edit } = editor;
   if (!house) {
     return (

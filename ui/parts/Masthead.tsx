@@ -8,6 +8,7 @@ import { call } from "./api";
 const places: readonly { href: string; label: string; least: Role }[] = [
   { href: "/", label: "Shelf", least: "contributor" },
   { href: "/outbox", label: "Outbox", least: "contributor" },
+  { href: "/moves", label: "Moves", least: "designer" },
   { href: "/house", label: "House style", least: "designer" },
 ];
 

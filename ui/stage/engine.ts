@@ -7,6 +7,7 @@ import { restBoxes } from "@/core/sample/rest";
 import { clipBounds } from "@/core/sample/clip";
 import { frameRef, parseFrameRef, rastersOf } from "@/core/sample/rasters";
 import type { Picture } from "@/core/sample/types";
+import { keyTicks } from "@/core/schedule/timetable";
 import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
 import { bundledFonts } from "@/core/type/catalogue";
 import { FontBook } from "@/core/type/font-book";
@@ -91,11 +92,15 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
       lengthS: scene.lengthS,
       arriveS: scene.table.arriveS * scene.table.squeeze,
       leaveS: scene.table.leaveS * scene.table.squeeze,
+      ownLeaveS: scene.table.ownLeaveS,
+      squeeze: scene.table.squeeze,
       posterS: scene.posterS,
       issues: scene.issues,
       turnedRound: scene.still.turnedRound,
       boxes: restBoxes(scene.still, scene.table),
       bars: barsOf(scene.table),
+      ticks: keyTicks(scene.still, scene.table),
+      cues: [...scene.cues].map(([id, timeS]) => ({ id, timeS })),
     })),
   };
 }

@@ -16,6 +16,23 @@ export interface PlayerView {
   readonly playing: boolean;
   readonly timeS: number;
   readonly lengthS: number;
+  /** Seconds of the clip for one on the clock. */
+  readonly rate: number;
+  /** The stretch that is played again and again, in seconds of the clip; the whole clip unless given. */
+  readonly within: Stretch | undefined;
+}
+
+export interface Stretch {
+  readonly fromS: number;
+  readonly toS: number;
+}
+
+/** A sound that is heard while a stage plays, and then keeps its time. */
+export interface SoundUnder {
+  start(timeS: number, rate: number): void;
+  stop(): void;
+  /** The instant of the clip that is heard now; undefined while nothing is. */
+  timeS(): number | undefined;
 }
 
 export interface StageScene {
@@ -37,7 +54,14 @@ export class StagePlayer {
   private readonly stage = `stage-${++stages}`;
   private readonly canvases = new Map<string, HTMLCanvasElement>();
   private readonly listeners = new Set<() => void>();
-  private view: PlayerView = { stage: { kind: "loading" }, playing: false, timeS: 0, lengthS: 0 };
+  private view: PlayerView = {
+    stage: { kind: "loading" },
+    playing: false,
+    timeS: 0,
+    lengthS: 0,
+    rate: 1,
+    within: undefined,
+  };
   private next: StageScene | undefined;
   private preparing = false;
   private painting = false;
@@ -58,6 +82,21 @@ export class StagePlayer {
     readonly fps: Fps,
     private readonly light = false,
   ) {}
+
+  private sound: SoundUnder | undefined;
+
+  /** Lets a sound be heard while the stage plays: the picture then follows its time. */
+  hear(sound: SoundUnder | undefined): void {
+    this.sound?.stop();
+    this.sound = sound;
+    if (this.view.playing) this.runFrom(this.view.timeS);
+  }
+
+  /** The clock runs on from an instant of the clip, and the sound with it. */
+  private runFrom(fromS: number): void {
+    this.clock = { startedMs: performance.now(), fromS };
+    if (this.view.playing) this.sound?.start(fromS, this.view.rate);
+  }
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -101,17 +140,41 @@ export class StagePlayer {
 
   play(): void {
     if (this.view.playing) return;
-    const atEnd = this.view.timeS >= this.lastS() - 1e-6;
-    this.clock = { startedMs: performance.now(), fromS: atEnd ? 0 : this.view.timeS };
+    const { fromS, toS } = this.stretch();
+    const { timeS } = this.view;
     this.change({ playing: true });
+    this.runFrom(timeS < fromS || timeS >= toS - 1e-6 ? fromS : timeS);
     this.ticker = requestAnimationFrame(this.tick);
   }
 
   pause(): void {
     cancelAnimationFrame(this.ticker);
+    this.sound?.stop();
     this.change({ playing: false });
     // What stands still is shown as a file will show it.
     this.repaint(false);
+  }
+
+  /** Plays a stretch again and again, from its start; without one, the whole clip from where it stands. */
+  playWithin(within: Stretch | undefined): void {
+    this.change({ within });
+    if (within) this.seek(within.fromS);
+    else this.runFrom(this.view.timeS);
+    this.play();
+  }
+
+  /** Slower than life, or as fast as it is. */
+  pace(rate: number): void {
+    this.change({ rate });
+    this.runFrom(this.view.timeS);
+  }
+
+  private stretch(): Stretch {
+    const lastS = this.lastS();
+    const { within } = this.view;
+    if (!within) return { fromS: 0, toS: lastS };
+    const toS = Math.min(lastS, within.toS);
+    return { fromS: Math.min(within.fromS, Math.max(0, toS - frameToS(1, this.fps))), toS };
   }
 
   toggle(): void {
@@ -122,8 +185,8 @@ export class StagePlayer {
   /** Goes to an instant; what plays goes on from there. */
   seek(timeS: number): void {
     const clamped = Math.min(this.lastS(), Math.max(0, timeS));
-    this.clock = { startedMs: performance.now(), fromS: clamped };
     this.change({ timeS: clamped });
+    this.runFrom(clamped);
     this.repaint(false);
   }
 
@@ -140,6 +203,7 @@ export class StagePlayer {
   dispose(): void {
     cancelAnimationFrame(this.ticker);
     clearTimeout(this.settling);
+    this.sound?.stop();
     this.canvases.clear();
     void stageClient().call({ kind: "drop", stage: this.stage });
   }
@@ -151,9 +215,16 @@ export class StagePlayer {
 
   private readonly tick = (nowMs: number): void => {
     if (!this.view.playing) return;
-    const lengthS = this.view.lengthS || 1;
-    const ranS = this.clock.fromS + Math.max(0, nowMs - this.clock.startedMs) / 1000;
-    const frame = Math.floor(((ranS % lengthS) * this.fps.num) / this.fps.den);
+    const { within, rate } = this.view;
+    const { fromS, toS } = within ? this.stretch() : { fromS: 0, toS: this.view.lengthS || 1 };
+    const passedS = (rate * Math.max(0, nowMs - this.clock.startedMs)) / 1000;
+    const spanS = Math.max(1e-3, toS - fromS);
+    let ranS = (this.sound?.timeS() ?? this.clock.fromS + passedS) - fromS;
+    if (ranS >= spanS) {
+      ranS %= spanS;
+      this.runFrom(fromS + ranS);
+    }
+    const frame = Math.floor(((fromS + ranS) * this.fps.num) / this.fps.den + 1e-6);
     const timeS = Math.min(frameToS(frame, this.fps), this.lastS());
     if (timeS !== this.view.timeS) {
       this.change({ timeS });

@@ -48,12 +48,25 @@ export interface MoveBar {
   readonly endS: number;
 }
 
+/** A hand-set key, in seconds of the clip. `track` and `key` are its places in the layer's list. */
+export interface KeyTick {
+  readonly layer: string;
+  readonly track: number;
+  readonly key: number;
+  readonly timeS: number;
+  readonly hold: boolean;
+}
+
 /** A stage that can be painted, in one format. */
 export interface PreparedFormat {
   readonly format: Format;
   readonly lengthS: number;
   readonly arriveS: number;
   readonly leaveS: number;
+  /** Of the leaving moves that layers have of their own, as designed. */
+  readonly ownLeaveS: number;
+  /** Seconds of the clip for one as designed: below 1 in a clip too short for its phases. */
+  readonly squeeze: number;
   readonly posterS: number;
   readonly issues: readonly Issue[];
   /** Whether right-to-left text has turned the design round. */
@@ -61,6 +74,10 @@ export interface PreparedFormat {
   readonly boxes: readonly RestBox[];
   /** When every move runs, in seconds of its phase. */
   readonly bars: readonly MoveBar[];
+  /** When every hand-set key stands. */
+  readonly ticks: readonly KeyTick[];
+  /** When every cue comes, as it is filled in. */
+  readonly cues: readonly { readonly id: string; readonly timeS: number }[];
 }
 
 export type Prepared =

@@ -2,6 +2,7 @@
 import { Modal } from "react-bootstrap";
 import type { LayerKind } from "@/core/document/layer";
 import { addLayer, kindNames } from "@/core/edit/layers";
+import { addTimeThing, timeThingNames, timeThings, type TimeThing } from "@/core/edit/time-things";
 import { useBench, useBenchStore } from "../store";
 
 const about: Readonly<Record<LayerKind, string>> = {
@@ -31,6 +32,13 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
     choose([id]);
     onClose();
   };
+  const addThing = (thing: TimeThing) => {
+    const { edit, choose } = store.getState();
+    let ids: string[] = [];
+    edit(`New: ${timeThingNames[thing].name.toLowerCase()}`, (draft) => void (ids = addTimeThing(draft, thing, house)));
+    choose(ids.slice(-1));
+    onClose();
+  };
   return (
     <Modal show onHide={onClose} aria-labelledby="new-layer" restoreFocus={false}>
       <Modal.Header closeButton>
@@ -41,6 +49,14 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
           {order.map((kind, i) => (
             <button key={kind} type="button" autoFocus={i === 0} onClick={() => add(kind)}>
               <b>{kindNames[kind]}</b> {about[kind]}
+            </button>
+          ))}
+        </div>
+        <h3 className="rubric">What shows the time</h3>
+        <div className="kinds">
+          {timeThings.map((thing) => (
+            <button key={thing} type="button" onClick={() => addThing(thing)}>
+              <b>{timeThingNames[thing].name}</b> {timeThingNames[thing].about}
             </button>
           ))}
         </div>

@@ -7,19 +7,11 @@ import { findingsOf, type Finding } from "@/core/checks/findings";
 import { changesBetween } from "@/core/edit/compare";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
-import type { PlayerView, StagePlayer } from "@/ui/stage/player";
+import type { StagePlayer } from "@/ui/stage/player";
 import { useBench, useBenchStore } from "../store";
 
 /** Checks, what has changed since the last release, and the press that makes the next one. */
-export function PublishDialog({
-  player,
-  view,
-  onClose,
-}: {
-  player: StagePlayer;
-  view: PlayerView;
-  onClose: () => void;
-}) {
+export function PublishDialog({ player, onClose }: { player: StagePlayer; onClose: () => void }) {
   const store = useBenchStore();
   const document = useBench((state) => state.document);
   const release = useBench((state) => state.release);
@@ -33,7 +25,7 @@ export function PublishDialog({
 
   useEffect(() => {
     let live = true;
-    const stage = view.stage;
+    const { stage } = player.snapshot();
     if (stage.kind === "fault") {
       const formats = document.formats.map((format) => ({ format, issues: [stage.issue] }));
       void Promise.resolve().then(() => live && setFindings(findingsOf(document, formats)));

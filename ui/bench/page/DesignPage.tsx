@@ -1,6 +1,7 @@
 "use client";
 import type { Design } from "@/core/document/design";
 import { useBench, useBenchStore } from "../store";
+import { MotionSets } from "../motion/MotionSets";
 import { FinishRows } from "./FinishRows";
 import { NumberBox } from "./NumberBox";
 import { Choice, Row } from "./rows";
@@ -136,6 +137,29 @@ export function DesignPage() {
             onChange={(posterAt, m) => put("Poster", { posterAt }, m)}
           />
         </Row>
+        <div className="row-pair">
+          <Row label="Stays at least">
+            <NumberBox
+              value={document.minStay}
+              unit="s"
+              min={0}
+              max={60}
+              step={0.1}
+              label="Shortest stay"
+              onChange={(minStay, m) => put("Shortest stay", { minStay }, m)}
+            />
+          </Row>
+          <Row label="Leave takes">
+            <NumberBox
+              value={document.leavePace}
+              unit="×"
+              min={0.1}
+              max={4}
+              label="Leave takes times arrive"
+              onChange={(leavePace, m) => put("Pace of leaving", { leavePace }, m)}
+            />
+          </Row>
+        </div>
         <Row label="Leaves">
           <Choice
             label="Leaves"
@@ -148,6 +172,7 @@ export function DesignPage() {
           />
         </Row>
       </section>
+      <MotionSets />
       <section className="leaf" aria-label="Reading">
         <h3 className="rubric">Right to left</h3>
         <Row label="Turns round with">

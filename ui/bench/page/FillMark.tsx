@@ -1,6 +1,8 @@
 "use client";
+import { useState } from "react";
 import { Dropdown } from "react-bootstrap";
 import { InputCursorText } from "react-bootstrap-icons";
+import type { Design } from "@/core/document/design";
 import type { Field } from "@/core/document/field";
 import type { Layer } from "@/core/document/layer";
 import { driveBy, exposeProperty, fieldOf, kindsFor, stopFilling } from "@/core/edit/fields";
@@ -23,53 +25,99 @@ const kindLabels: Readonly<Record<Field["kind"], string>> = {
 
 /** Hands a property to the filler, from where it is edited. */
 export function FillMark({ layer, path }: { layer: Layer; path: string }) {
-  const store = useBenchStore();
-  const document = useBench((state) => state.document);
-  const kinds = kindsFor(path, readPath(layer, path));
-  if (kinds.length === 0) return null;
-  const field = fieldOf(document, layer.id, path);
+  const field = useBench((state) => fieldOf(state.document, layer.id, path));
+  // There are many of these on a page and few are ever opened: the menu is made when it is asked for.
+  const [menu, setMenu] = useState<"unopened" | "open" | "closed">("unopened");
+  if (kindsFor(path, readPath(layer, path)).length === 0) return null;
   // Words, colours and pictures are what most designs hand over; anything else shows its mark when it is pointed at.
   const common = field !== undefined || path === "text" || path === "media" || path.endsWith("colour");
-  const { edit, house } = store.getState();
-  const suitable = document.fields.filter((other) => kinds.includes(other.kind) && other !== field);
+  const className = `fill-mark${common ? " is-common" : ""}`;
+  const face = (
+    <>
+      <InputCursorText aria-hidden />{" "}
+      {field ? field.label : <span className="visually-hidden">Let it be filled in</span>}
+    </>
+  );
+  const look = { className: field ? "is-filled" : "", title: "Who fills this in" };
+  if (menu !== "open") {
+    return (
+      <div className={className}>
+        <button
+          type="button"
+          aria-haspopup="menu"
+          aria-expanded={false}
+          // Whoever closed the menu goes on from here.
+          autoFocus={menu === "closed"}
+          {...look}
+          onClick={() => setMenu("open")}
+        >
+          {face}
+        </button>
+      </div>
+    );
+  }
   return (
-    <Dropdown className={`fill-mark${common ? " is-common" : ""}`} align="end">
-      <Dropdown.Toggle as="button" type="button" className={field ? "is-filled" : ""} title="Who fills this in">
-        <InputCursorText aria-hidden />{" "}
-        {field ? field.label : <span className="visually-hidden">Let it be filled in</span>}
+    <Dropdown className={className} align="end" defaultShow onToggle={(show) => !show && setMenu("closed")}>
+      <Dropdown.Toggle as="button" type="button" autoFocus {...look}>
+        {face}
       </Dropdown.Toggle>
-      <Dropdown.Menu>
-        <Dropdown.Header>Filled in by</Dropdown.Header>
-        {kinds.map((kind) => (
-          <Dropdown.Item
-            key={kind}
-            as="button"
-            type="button"
-            onClick={() => edit("New field", (draft) => void exposeProperty(draft, layer.id, path, house, kind))}
-          >
-            New field: {kindLabels[kind]}
-          </Dropdown.Item>
-        ))}
-        {suitable.map((other) => (
-          <Dropdown.Item
-            key={other.id}
-            as="button"
-            type="button"
-            onClick={() => edit(`Filled by ${other.label}`, (draft) => driveBy(draft, other.id, layer.id, path))}
-          >
-            The field “{other.label}”
-          </Dropdown.Item>
-        ))}
-        {field && (
-          <Dropdown.Item
-            as="button"
-            type="button"
-            onClick={() => edit("No longer filled in", (draft) => stopFilling(draft, layer.id, path))}
-          >
-            Nobody: it stays as designed
-          </Dropdown.Item>
-        )}
-      </Dropdown.Menu>
+      <FillMenu layer={layer} path={path} field={field} onDone={() => setMenu("closed")} />
     </Dropdown>
+  );
+}
+
+function FillMenu({
+  layer,
+  path,
+  field,
+  onDone,
+}: {
+  layer: Layer;
+  path: string;
+  field: Field | undefined;
+  onDone: () => void;
+}) {
+  const store = useBenchStore();
+  const fields = useBench((state) => state.document.fields);
+  const kinds = kindsFor(path, readPath(layer, path));
+  const { edit, house } = store.getState();
+  const suitable = fields.filter((other) => kinds.includes(other.kind) && other !== field);
+  const act = (label: string, recipe: (draft: Design) => void) => {
+    edit(label, recipe);
+    onDone();
+  };
+  return (
+    <Dropdown.Menu>
+      <Dropdown.Header>Filled in by</Dropdown.Header>
+      {kinds.map((kind) => (
+        <Dropdown.Item
+          key={kind}
+          as="button"
+          type="button"
+          onClick={() => act("New field", (draft) => void exposeProperty(draft, layer.id, path, house, kind))}
+        >
+          New field: {kindLabels[kind]}
+        </Dropdown.Item>
+      ))}
+      {suitable.map((other) => (
+        <Dropdown.Item
+          key={other.id}
+          as="button"
+          type="button"
+          onClick={() => act(`Filled by ${other.label}`, (draft) => driveBy(draft, other.id, layer.id, path))}
+        >
+          The field “{other.label}”
+        </Dropdown.Item>
+      ))}
+      {field && (
+        <Dropdown.Item
+          as="button"
+          type="button"
+          onClick={() => act("No longer filled in", (draft) => stopFilling(draft, layer.id, path))}
+        >
+          Nobody: it stays as designed
+        </Dropdown.Item>
+      )}
+    </Dropdown.Menu>
   );
 }

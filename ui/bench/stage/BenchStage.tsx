@@ -6,36 +6,44 @@ import { Notice } from "@/ui/parts/Notice";
 import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
 import { PlateChoice } from "@/ui/stage/PlateChoice";
 import type { PlayerView, StagePlayer, StageScene } from "@/ui/stage/player";
+import { usePlayerView } from "@/ui/stage/use-player";
 import { useBench, useBenchStore } from "../store";
 import { Overlay } from "./Overlay";
 
+const stageOf = (view: PlayerView) => view.stage;
+
 /** What the stages show: the design with its samples, or with what is being tried. */
 export function useBenchScene(): StageScene {
-  const design = useBench((state) => state.document);
+  const design = useBench((state) => state.trial ?? state.document);
   const house = useBench((state) => state.house);
   const tried = useBench((state) => state.tried);
-  return useMemo(
-    () => ({
-      request: { design, values: tried ?? sampleValues(design), house, samples: tried === undefined },
+  const lengthS = useBench((state) => state.tryLengthS);
+  return useMemo(() => {
+    const values = tried ?? sampleValues(design);
+    return {
+      request: {
+        design,
+        values: lengthS === undefined ? values : { ...values, lengthS },
+        house,
+        samples: tried === undefined,
+      },
       formats: design.formats,
-    }),
-    [design, house, tried],
-  );
+    };
+  }, [design, house, tried, lengthS]);
 }
 
 /** One format large with its handles, all others small beside it; all are live. */
 export function BenchStage({
   player,
-  view,
   guides,
   onGuides,
 }: {
   player: StagePlayer;
-  view: PlayerView;
   guides: boolean;
   onGuides: (on: boolean) => void;
 }) {
   const store = useBenchStore();
+  const stage = usePlayerView(player, stageOf);
   const document = useBench((state) => state.document);
   const house = useBench((state) => state.house);
   const chosen = useBench((state) => state.format);
@@ -46,8 +54,7 @@ export function BenchStage({
   const formats = house.formats.filter(({ id }) => document.formats.includes(id));
   const format = formats.find(({ id }) => id === chosen) ?? formats[0]!;
   useEffect(() => player.lookAt(format.id), [player, format.id]);
-  const prepared =
-    view.stage.kind === "ready" ? view.stage.formats.find((shown) => shown.format.id === format.id) : undefined;
+  const prepared = stage.kind === "ready" ? stage.formats.find((shown) => shown.format.id === format.id) : undefined;
   const ratio = format.width / format.height;
   const [roomRef, room] = useRoom();
   const width = room ? Math.min(room.width, room.height * ratio) : undefined;
@@ -82,8 +89,8 @@ export function BenchStage({
           </p>
         )}
       </div>
-      {view.stage.kind === "fault" && <Notice weight="stop">{messageOf(view.stage.issue, nameOf)}</Notice>}
-      {view.stage.kind === "failed" && <Notice weight="stop">The preview stopped: {view.stage.message}</Notice>}
+      {stage.kind === "fault" && <Notice weight="stop">{messageOf(stage.issue, nameOf)}</Notice>}
+      {stage.kind === "failed" && <Notice weight="stop">The preview stopped: {stage.message}</Notice>}
       <div className="bench-stage__formats">
         <div className="bench-stage__large" ref={roomRef}>
           <div style={{ width }}>

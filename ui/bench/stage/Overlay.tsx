@@ -71,6 +71,7 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
     if (!now) return;
     const pulled = { x: (event.clientX - now.x) * zoom(), y: (event.clientY - now.y) * zoom() };
     if (!now.moved && Math.hypot(event.clientX - now.x, event.clientY - now.y) < 3) return;
+    if (!now.moved) store.getState().show({ gesture: "stage" });
     now.moved = true;
     if (now.handle) stretch(now, pulled);
     else drag(now, pulled, event.altKey);
@@ -136,6 +137,7 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
   };
   const end = () => {
     gesture.current = undefined;
+    if (store.getState().gesture) store.getState().show({ gesture: undefined });
     setLines([]);
     setWay(undefined);
   };

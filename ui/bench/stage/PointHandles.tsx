@@ -55,6 +55,7 @@ function Corners({
     event.stopPropagation();
     event.preventDefault();
     event.currentTarget.setPointerCapture(event.pointerId);
+    store.getState().show({ gesture: "stage" });
     const width = event.currentTarget.ownerSVGElement?.getBoundingClientRect().width || format.width;
     const zoom = format.width / width;
     pull.current = { name: `drag corner ${++pulls}`, at, x: event.clientX, y: event.clientY, from: held[at]!, zoom };
@@ -70,7 +71,10 @@ function Corners({
       now.name,
     );
   };
-  const end = () => (pull.current = undefined);
+  const end = () => {
+    pull.current = undefined;
+    store.getState().show({ gesture: undefined });
+  };
   const reach = format.width / 110;
   return (
     <g className="overlay__points">

@@ -1,39 +1,92 @@
-/** The three sheets of the strip: arrive and leave to scale, the stay folded between them. Shares of the strip. */
-export interface Papers {
+/** What the strip is drawn from, in seconds of the clip. */
+export interface PhaseFacts {
   readonly arriveS: number;
   readonly leaveS: number;
   readonly lengthS: number;
-  readonly arrive: number;
-  readonly stay: number;
+  /** Seconds of the clip for one second as designed: less than 1 in a clip that is too short. */
+  readonly squeeze: number;
 }
 
-const leastShare = 0.12;
-const stayShare = 0.24;
+/** The three sheets of the strip: arrive and leave to one scale, the stay folded between them. */
+export interface Papers extends PhaseFacts {
+  /** Seconds that the outer sheets show; a little more than their phases take, so that there is room to pull. */
+  readonly arriveSpanS: number;
+  readonly leaveSpanS: number;
+  /** Widths as shares of the strip. */
+  readonly arrive: number;
+  readonly stay: number;
+  readonly leave: number;
+  /** Share of the strip for one second on the outer sheets. */
+  readonly perS: number;
+}
 
-/** Widths for a clip whose phases take so many seconds. */
-export function papersOf(arriveS: number, leaveS: number, lengthS: number): Papers {
-  const phases = Math.max(arriveS + leaveS, 1e-6);
-  const wanted = arriveS / phases;
-  const arrive = (1 - stayShare) * Math.min(1 - leastShare, Math.max(leastShare, wanted));
-  return { arriveS, leaveS, lengthS, arrive, stay: stayShare };
+const stayShare = 0.24;
+const stepS = 0.2;
+const roomS = 0.2;
+
+const spanOf = (phaseS: number): number => Math.ceil((Math.max(phaseS, 0.4) + roomS) / stepS - 1e-9) * stepS;
+
+/** The sheets for a clip whose phases take so many seconds. */
+export function papersOf(facts: PhaseFacts): Papers {
+  let arriveSpanS = spanOf(facts.arriveS);
+  let leaveSpanS = spanOf(facts.leaveS);
+  if (arriveSpanS + leaveSpanS > facts.lengthS) {
+    const shared = facts.lengthS / Math.max(1e-6, facts.arriveS + facts.leaveS);
+    arriveSpanS = Math.max(1e-3, facts.arriveS * Math.min(1, shared));
+    leaveSpanS = Math.max(1e-3, facts.leaveS * Math.min(1, shared));
+  }
+  const perS = (1 - stayShare) / (arriveSpanS + leaveSpanS);
+  const arrive = arriveSpanS * perS;
+  return { ...facts, arriveSpanS, leaveSpanS, arrive, stay: stayShare, leave: 1 - stayShare - arrive, perS };
 }
 
 /** Where an instant of the clip stands on the papers, as a share of the strip. */
-export function shareAt(papers: Papers, timeS: number): number {
-  const { arriveS, leaveS, lengthS, arrive, stay } = papers;
-  const leave = 1 - arrive - stay;
-  const leaveFromS = lengthS - leaveS;
-  if (timeS < arriveS) return (arrive * timeS) / Math.max(arriveS, 1e-6);
-  if (timeS < leaveFromS) return arrive + (stay * (timeS - arriveS)) / Math.max(leaveFromS - arriveS, 1e-6);
-  return arrive + stay + leave * Math.min(1, (timeS - leaveFromS) / Math.max(leaveS, 1e-6));
+export function shareAt({ arriveSpanS, leaveSpanS, lengthS, arrive, stay, perS }: Papers, timeS: number): number {
+  const leaveFromS = lengthS - leaveSpanS;
+  if (timeS < arriveSpanS) return timeS * perS;
+  if (timeS < leaveFromS) return arrive + (stay * (timeS - arriveSpanS)) / Math.max(leaveFromS - arriveSpanS, 1e-6);
+  return Math.min(1, 1 - (lengthS - timeS) * perS);
 }
 
 /** The instant at a share of the strip. */
-export function timeAt(papers: Papers, share: number): number {
-  const { arriveS, leaveS, lengthS, arrive, stay } = papers;
+export function timeAt({ arriveSpanS, leaveSpanS, lengthS, arrive, stay, perS }: Papers, share: number): number {
   const at = Math.min(1, Math.max(0, share));
-  if (at < arrive) return (arriveS * at) / arrive;
-  const leaveFromS = lengthS - leaveS;
-  if (at < arrive + stay) return arriveS + ((leaveFromS - arriveS) * (at - arrive)) / stay;
-  return leaveFromS + (leaveS * (at - arrive - stay)) / (1 - arrive - stay);
+  if (at < arrive) return at / perS;
+  const leaveFromS = lengthS - leaveSpanS;
+  if (at < arrive + stay) return arriveSpanS + ((leaveFromS - arriveSpanS) * (at - arrive)) / stay;
+  return lengthS - (1 - at) / perS;
+}
+
+/** Where a bar of a phase lies, from its seconds of the phase as designed; a mirrored leave by its arriving move. */
+export function barPlace(
+  { perS, squeeze, arrive, stay }: Papers,
+  bar: { readonly startS: number; readonly endS: number },
+  kind: { readonly phase: "arrive" | "stay" } | { readonly phase: "leave"; readonly phaseS: number } | Echo,
+): { readonly left: number; readonly width: number } {
+  const scale = perS * squeeze;
+  switch (kind.phase) {
+    case "arrive":
+      return { left: bar.startS * scale, width: (bar.endS - bar.startS) * scale };
+    case "stay":
+      return { left: arrive + stay * 0.03, width: stay * 0.94 };
+    case "leave":
+      return { left: 1 - (kind.phaseS - bar.startS) * scale, width: (bar.endS - bar.startS) * scale };
+    case "echo":
+      return { left: 1 - bar.endS * kind.pace * scale, width: (bar.endS - bar.startS) * kind.pace * scale };
+  }
+}
+
+interface Echo {
+  readonly phase: "echo";
+  readonly pace: number;
+}
+
+/** The stretch of the clip that a phase takes. */
+export function stretchOf(
+  phase: "arrive" | "stay" | "leave",
+  { arriveS, leaveS, lengthS }: Omit<PhaseFacts, "squeeze">,
+): { fromS: number; toS: number } {
+  if (phase === "arrive") return { fromS: 0, toS: Math.max(0.1, arriveS) };
+  if (phase === "leave") return { fromS: lengthS - Math.max(0.1, leaveS), toS: lengthS };
+  return { fromS: arriveS, toS: Math.max(arriveS + 0.1, lengthS - leaveS) };
 }

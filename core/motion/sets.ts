@@ -1,0 +1,201 @@
+import type { Design } from "../document/design";
+import type { Ease } from "../document/ease";
+import type { Layer } from "../document/layer";
+import type { Move, MoveKind, Split } from "../document/move";
+import type { Role } from "../document/saved-move";
+
+interface Step {
+  readonly kind: MoveKind;
+  readonly length?: number;
+  readonly from?: Move["from"];
+  readonly turn?: number;
+  readonly ease?: Ease;
+  readonly split?: Split;
+  /** Rises from behind the panel it stands on. */
+  readonly behindPanel?: boolean;
+}
+
+interface SetFacts {
+  readonly id: string;
+  readonly name: string;
+  readonly about: string;
+  /** Seconds from one panel, or mark, to the next. */
+  readonly step: number;
+  /** Seconds from a panel's start to that of the words on it. */
+  readonly wordsAfter: number;
+  readonly arrive: Readonly<Record<Role, Step>>;
+  readonly stay: Partial<Readonly<Record<Role, Step>>>;
+}
+
+const words: Split = { by: "word", order: "forward", overlap: 0.7 };
+const letters: Split = { by: "letter", order: "forward", overlap: 0.85 };
+const breathing: Step = { kind: "breathe" };
+
+/** Motion for a whole design in one press: each layer gets what fits its role. Leaving mirrors arriving. */
+export const motionSets: readonly SetFacts[] = [
+  {
+    id: "unfold",
+    name: "Unfold",
+    about: "Panels unroll from the mark, words rise out of them",
+    step: 0.1,
+    wordsAfter: 0.22,
+    arrive: {
+      mark: { kind: "pop", length: 0.45, turn: 45 },
+      panel: { kind: "unroll", length: 0.55 },
+      "first line": { kind: "rise", length: 0.5, behindPanel: true },
+      "second line": { kind: "rise", length: 0.45, behindPanel: true },
+      accent: { kind: "grow", length: 0.4 },
+    },
+    stay: { mark: breathing },
+  },
+  {
+    id: "grow",
+    name: "Grow",
+    about: "Everything grows from its own place, words follow one by one",
+    step: 0.08,
+    wordsAfter: 0.2,
+    arrive: {
+      mark: { kind: "grow", length: 0.5 },
+      panel: { kind: "grow", length: 0.5 },
+      "first line": { kind: "blur-in", length: 0.6, split: words },
+      "second line": { kind: "fade", length: 0.4 },
+      accent: { kind: "pop", length: 0.4 },
+    },
+    stay: { mark: breathing },
+  },
+  {
+    id: "uncover",
+    name: "Uncover",
+    about: "Soft edges pass from left to right, one line after another",
+    step: 0.18,
+    wordsAfter: 0,
+    arrive: {
+      mark: { kind: "fade", length: 0.4 },
+      panel: { kind: "uncover", length: 0.6 },
+      "first line": { kind: "uncover", length: 0.6 },
+      "second line": { kind: "uncover", length: 0.6 },
+      accent: { kind: "draw-on", length: 0.6 },
+    },
+    stay: {},
+  },
+  {
+    id: "climb",
+    name: "Climb",
+    about: "From below, letter by letter",
+    step: 0.08,
+    wordsAfter: 0.16,
+    arrive: {
+      mark: { kind: "spin-in", length: 0.6, turn: 90 },
+      panel: { kind: "slide", from: "bottom", length: 0.5 },
+      "first line": { kind: "rise", length: 0.7, split: letters, behindPanel: true },
+      "second line": { kind: "rise", length: 0.5, split: words, behindPanel: true },
+      accent: { kind: "slide", from: "bottom", length: 0.45 },
+    },
+    stay: { mark: { kind: "sway" } },
+  },
+  {
+    id: "hush",
+    name: "Hush",
+    about: "A calm fade, panel first",
+    step: 0.1,
+    wordsAfter: 0.12,
+    arrive: {
+      mark: { kind: "fade", length: 0.5 },
+      panel: { kind: "fade", length: 0.5 },
+      "first line": { kind: "fade", length: 0.5 },
+      "second line": { kind: "fade", length: 0.5 },
+      accent: { kind: "fade", length: 0.5 },
+    },
+    stay: {},
+  },
+];
+
+/** The roles of a design's layers, in the order in which they lead the eye. Groups only carry others. */
+export function rolesOf(design: Design): Map<string, Role> {
+  const panels = new Set(
+    design.layers.flatMap((layer) =>
+      [layer.width, layer.height].some((size) => size.kind === "around" || size.kind === "share") ? [layer.id] : [],
+    ),
+  );
+  const texts = design.layers.filter(({ kind, hidden }) => kind === "text" && !hidden);
+  // The largest words are read first.
+  const first = texts.reduce<Layer | undefined>(
+    (best, layer) => (best === undefined || rank(layer) > rank(best) ? layer : best),
+    undefined,
+  );
+  const roles = new Map<string, Role>();
+  for (const layer of design.layers) {
+    if (layer.kind === "group" || layer.hidden) continue;
+    if (layer.kind === "text") roles.set(layer.id, layer === first ? "first line" : "second line");
+    else if (layer.kind === "picture") roles.set(layer.id, "mark");
+    else if (panels.has(layer.id) || (layer.kind === "rectangle" && wide(layer))) roles.set(layer.id, "panel");
+    else roles.set(layer.id, "accent");
+  }
+  return roles;
+}
+
+const rank = (layer: Layer): number =>
+  layer.kind !== "text" ? 0 : (layer.setting.size ?? { title: 9, name: 4.6, caption: 5.2 }[layer.setting.type] ?? 3);
+const wide = ({ width }: Layer): boolean => width.kind === "fixed" && width.u >= 14;
+
+/** Gives every layer the set's moves in place of what it had. Ids must be asked for, so that they stay unique. */
+export function applySet(design: Design, setId: string, freshMoveId: (wanted: string) => string): void {
+  const set = motionSets.find(({ id }) => id === setId);
+  if (!set) return;
+  const playing = rolesOf(design);
+  for (const layer of design.layers) layer.moves = [];
+  const arriving = new Map<string, Move>();
+  const made = (layer: Layer, step: Step, phase: Move["phase"]): Move => {
+    const { behindPanel, ...facts } = step;
+    const behind = behindPanel ? panelOf(design, layer, playing) : undefined;
+    // What a layer can't do it does by fading.
+    const kind = step.kind === "draw-on" && !("stroke" in layer && layer.stroke) ? "grow" : step.kind;
+    const move: Move = {
+      ...facts,
+      kind,
+      id: freshMoveId(`${layer.id}-${kind}`),
+      phase,
+      start: { to: "phase", edge: "start", gap: 0 },
+      ...(behind === undefined ? {} : { behind }),
+      ...(phase === "stay" ? { loop: { pause: 0 } } : {}),
+    };
+    layer.moves.push(move);
+    return move;
+  };
+  let turn = 0;
+  for (const role of ["mark", "panel", "accent"] as const) {
+    for (const layer of design.layers) {
+      if (playing.get(layer.id) !== role) continue;
+      const move = made(layer, set.arrive[role], "arrive");
+      move.start = { to: "phase", edge: "start", gap: Math.round(set.step * turn++ * 1000) / 1000 };
+      arriving.set(layer.id, move);
+    }
+  }
+  let line = 0;
+  for (const role of ["first line", "second line"] as const) {
+    for (const layer of design.layers) {
+      if (playing.get(layer.id) !== role) continue;
+      const move = made(layer, set.arrive[role], "arrive");
+      const panel = panelOf(design, layer, playing);
+      const on = panel === undefined ? undefined : arriving.get(panel);
+      move.start = on
+        ? { to: on.id, edge: "start", gap: set.wordsAfter }
+        : { to: "phase", edge: "start", gap: Math.round((set.wordsAfter + set.step * line) * 1000) / 1000 };
+      line++;
+    }
+  }
+  for (const layer of design.layers) {
+    const step = set.stay[playing.get(layer.id) ?? "accent"];
+    if (step && playing.has(layer.id)) made(layer, step, "stay");
+  }
+}
+
+/** The panel that a text lies on: the one fitted around it, the one it shows inside of, or what it stands on. */
+function panelOf(design: Design, layer: Layer, playing: ReadonlyMap<string, Role>): string | undefined {
+  const around = design.layers.find(({ width, height }) =>
+    [width, height].some((size) => size.kind === "around" && size.layers.includes(layer.id)),
+  );
+  if (around) return around.id;
+  const inside = layer.mattes.find((matte) => playing.get(matte.layer) === "panel")?.layer;
+  return inside ?? (playing.get(layer.place.on) === "panel" ? layer.place.on : undefined);
+}

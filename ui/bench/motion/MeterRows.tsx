@@ -1,0 +1,265 @@
+"use client";
+import type { Layer } from "@/core/document/layer";
+import type { Meter, Timer } from "@/core/document/keys";
+import { outlineFacts, outlinePoints, outlineStarts, type OutlineStart } from "@/core/edit/time-things";
+import { timerText } from "@/core/schedule/timer";
+import { usePlayerView } from "@/ui/stage/use-player";
+import { NumberBox } from "../page/NumberBox";
+import { Choice, Row, type Option } from "../page/rows";
+import { useProperty } from "../page/use-property";
+import { useBenchPlayer } from "../player-context";
+import { useBenchStore } from "../store";
+import { InstantBox } from "./InstantBox";
+
+const start = { anchor: "start" as const, gap: 0 };
+const end = { anchor: "end" as const, gap: 0 };
+
+/** What a layer shows of the time: a meter, or figures that count. Even and never eased. */
+export function MeterRows({ layer }: { layer: Layer }) {
+  const meter = useProperty(layer, "meter", "Meter");
+  const timer = useProperty(layer, "timer", "Timer");
+  const now = meter.value as Meter | undefined;
+  const counting = timer.value as Timer | undefined;
+  if (now) return <MeterSettings layer={layer} meter={now} set={meter.set} />;
+  if (counting) return <TimerSettings timer={counting} set={timer.set} />;
+  const put = (property: string, to: number) => meter.set({ property, from: 0, to, start, end, stepS: 0 });
+  const count = (mode: Timer["mode"]) =>
+    timer.set({ mode, pattern: mode === "clock" ? "hh:mm" : "m:ss", start, end, fromS: mode === "clock" ? 72000 : 0 });
+  return (
+    <p className="put-on">
+      <span>Shows the time</span>
+      {layer.kind === "text" ? (
+        (["down", "up", "clock"] as const).map((mode) => (
+          <button key={mode} type="button" className="chip" onClick={() => count(mode)}>
+            {{ down: "Counting down", up: "Counting up", clock: "As a clock" }[mode]}
+          </button>
+        ))
+      ) : (
+        <>
+          <button type="button" className="chip" onClick={() => put("width", 1)}>
+            By its width
+          </button>
+          {"stroke" in layer && layer.stroke && (
+            <button type="button" className="chip" onClick={() => put("stroke.to", 1)}>
+              Along its line
+            </button>
+          )}
+          {layer.kind === "ring" && (
+            <button type="button" className="chip" onClick={() => put("sweep", 360)}>
+              By its angle
+            </button>
+          )}
+        </>
+      )}
+    </p>
+  );
+}
+
+type Set = (value: unknown, merge?: boolean) => void;
+
+const meterNames: Readonly<Record<string, string>> = {
+  width: "its width",
+  height: "its height",
+  "stroke.to": "how much of its line is drawn",
+  sweep: "its angle",
+  dx: "its place across",
+  dy: "its place down",
+  turn: "its turn",
+  opacity: "its opacity",
+};
+
+function MeterSettings({ layer, meter, set }: { layer: Layer; meter: Meter; set: Set }) {
+  const options: Option[] = Object.entries(meterNames).filter(
+    ([property]) =>
+      (property !== "stroke.to" || ("stroke" in layer && layer.stroke)) &&
+      (property !== "sweep" || layer.kind === "ring"),
+  );
+  const put = (part: Partial<Meter>, merge = false) => set({ ...meter, ...part }, merge);
+  const shares =
+    meter.property !== "sweep" && meter.property !== "dx" && meter.property !== "dy" && meter.property !== "turn";
+  const unit = shares ? "%" : meter.property === "sweep" || meter.property === "turn" ? "°" : "u";
+  return (
+    <fieldset className="worn" aria-label="Shows the time">
+      <legend>
+        Shows the time
+        <button type="button" className="small-button" title="No longer" onClick={() => set(undefined)}>
+          × <span className="visually-hidden">Show the time no longer</span>
+        </button>
+      </legend>
+      <Row label="By">
+        <Choice
+          label="What shows the time"
+          value={meter.property}
+          options={options}
+          onChange={(property) => put({ property, from: 0, to: property === "sweep" ? 360 : 1 })}
+        />
+      </Row>
+      <div className="row-pair">
+        <Row label="From">
+          <NumberBox value={meter.from} unit={unit} label="Meter: from" onChange={(from, m) => put({ from }, m)} />
+        </Row>
+        <Row label="to">
+          <NumberBox value={meter.to} unit={unit} label="Meter: to" onChange={(to, m) => put({ to }, m)} />
+        </Row>
+      </div>
+      {layer.kind === "line" && layer.closed && meter.property === "stroke.to" && <OutlineRow layer={layer} />}
+      <Row label="Begins">
+        <InstantBox at={meter.start} label="Meter begins" onChange={(at, m) => put({ start: at }, m)} />
+      </Row>
+      <Row label="Full">
+        <InstantBox at={meter.end} label="Meter is full" onChange={(at, m) => put({ end: at }, m)} />
+      </Row>
+      <Row label="In steps of">
+        <NumberBox
+          value={meter.stepS}
+          unit="s"
+          min={0}
+          step={0.5}
+          label="Meter: steps"
+          onChange={(stepS, m) => put({ stepS }, m)}
+        />
+      </Row>
+    </fieldset>
+  );
+}
+
+/** Where an outline starts, by pressing that corner or side of a small frame, and which way it runs. */
+function OutlineRow({ layer }: { layer: Extract<Layer, { kind: "line" }> }) {
+  const points = useProperty(layer, "points", "Outline starts");
+  const facts = outlineFacts(points.value as { x: number; y: number }[]);
+  const put = (from: OutlineStart, clockwise: boolean) => points.set(outlinePoints(from, clockwise));
+  return (
+    <>
+      <Row label="Starts at">
+        <span className="outline-pad" role="radiogroup" aria-label="Where the outline starts">
+          {outlineStarts.map((name) => (
+            <button
+              key={name}
+              type="button"
+              role="radio"
+              className={`at-${name.replace(" ", "-")}`}
+              aria-checked={facts?.start === name}
+              aria-label={name}
+              title={name}
+              onClick={() => put(name, facts?.clockwise ?? true)}
+            />
+          ))}
+        </span>
+      </Row>
+      <Row label="Runs">
+        <Choice
+          label="Which way the outline runs"
+          value={facts?.clockwise === false ? "against" : "with"}
+          options={[
+            ["with", "Clockwise"],
+            ["against", "The other way"],
+          ]}
+          onChange={(way) => put(facts?.start ?? "top", way === "with")}
+        />
+      </Row>
+    </>
+  );
+}
+
+const patterns = ["m:ss", "mm:ss", "s", "s.f", "h:mm:ss", "hh:mm"];
+
+function TimerSettings({ timer, set }: { timer: Timer; set: Set }) {
+  const player = useBenchPlayer();
+  const lengthS = usePlayerView(player, (view) => view.lengthS);
+  const put = (part: Partial<Timer>, merge = false) => set({ ...timer, ...part }, merge);
+  const shown = [0, lengthS / 2, lengthS].map((timeS) => timerText(timer, 0, lengthS, timeS));
+  return (
+    <fieldset className="worn" aria-label="Shows the time">
+      <legend>
+        Counts
+        <button type="button" className="small-button" title="No longer" onClick={() => set(undefined)}>
+          × <span className="visually-hidden">Count no longer</span>
+        </button>
+      </legend>
+      <Row label="Which way">
+        <Choice
+          label="How it counts"
+          value={timer.mode}
+          options={[
+            ["down", "Down"],
+            ["up", "Up"],
+            ["clock", "Clock"],
+          ]}
+          onChange={(mode) => put({ mode: mode as Timer["mode"] })}
+        />
+      </Row>
+      <Row label="Written">
+        <PatternBox pattern={timer.pattern} onChange={(pattern) => put({ pattern })} />
+      </Row>
+      <p className="leaf__say figures" data-timer-preview>
+        {shown[0]} at first, {shown[1]} in the middle, {shown[2]} at last
+      </p>
+      {timer.mode === "clock" && (
+        <Row label="From second of the day">
+          <NumberBox
+            value={timer.fromS}
+            unit="s"
+            min={0}
+            max={360000}
+            step={60}
+            label="Clock starts at"
+            onChange={(fromS, m) => put({ fromS }, m)}
+          />
+        </Row>
+      )}
+      {timer.mode === "down" && <AtZero timer={timer} set={set} />}
+      <Row label="Begins">
+        <InstantBox at={timer.start} label="Timer begins" onChange={(at, m) => put({ start: at }, m)} />
+      </Row>
+      <Row label="Ends">
+        <InstantBox at={timer.end} label="Timer ends" onChange={(at, m) => put({ end: at }, m)} />
+      </Row>
+    </fieldset>
+  );
+}
+
+function PatternBox({ pattern, onChange }: { pattern: string; onChange: (pattern: string) => void }) {
+  const store = useBenchStore();
+  const list = `patterns-${store.getState().id}`;
+  return (
+    <>
+      <input
+        key={pattern}
+        type="text"
+        className="form-control form-control-sm figures"
+        aria-label="Pattern of the time"
+        defaultValue={pattern}
+        list={list}
+        maxLength={20}
+        onBlur={(event) =>
+          /^(h{1,2}|m{1,2}|s{1,2}|f|[^a-zA-Z])+$/.test(event.target.value) && onChange(event.target.value)
+        }
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+      <datalist id={list}>
+        {patterns.map((known) => (
+          <option key={known} value={known} />
+        ))}
+      </datalist>
+    </>
+  );
+}
+
+function AtZero({ timer, set }: { timer: Timer; set: Set }) {
+  return (
+    <Row label="At zero">
+      <input
+        type="text"
+        className="form-control form-control-sm"
+        aria-label="Shown at zero"
+        placeholder="zero"
+        maxLength={60}
+        value={timer.atZero ?? ""}
+        onChange={(event) => {
+          const { atZero: _, ...rest } = timer;
+          set(event.target.value === "" ? rest : { ...rest, atZero: event.target.value }, true);
+        }}
+      />
+    </Row>
+  );
+}

@@ -1,0 +1,221 @@
+"use client";
+import { useState, type ReactNode } from "react";
+import { Sliders } from "react-bootstrap-icons";
+import type { Layer } from "@/core/document/layer";
+import { moveKinds, orders, type Move } from "@/core/document/move";
+import { kinds } from "@/core/motion/kinds";
+import { AnchorPad } from "../page/anchors";
+import { NumberBox } from "../page/NumberBox";
+import { Choice, Row } from "../page/rows";
+import { useBench } from "../store";
+import type { ChangeMove } from "./MoveSentence";
+import { SaveMove } from "./SaveMove";
+
+const orderWords: Readonly<Record<(typeof orders)[number], string>> = {
+  forward: "In reading order",
+  reverse: "Backwards",
+  centre: "From the middle",
+  edges: "From both ends",
+  random: "At random",
+};
+
+/** What a sentence doesn't say: distances, strengths, the order of parts, how a loop repeats. One step away. */
+export function MoveDetails({
+  layer,
+  move,
+  change,
+  children,
+}: {
+  layer: Layer;
+  move: Move;
+  change: ChangeMove;
+  children: ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <span className="say__tools">
+        <button
+          type="button"
+          className="small-button"
+          aria-expanded={open}
+          title="More about this move"
+          onClick={() => setOpen(!open)}
+        >
+          <Sliders aria-hidden /> <span className="visually-hidden">More about this move</span>
+        </button>
+        <SaveMove layer={layer} moves={[move]} />
+        {children}
+      </span>
+      {open && (
+        <div className="say__more">
+          <Facts layer={layer} move={move} change={change} />
+          {move.split && <SplitRows split={move.split} change={change} />}
+          {move.phase === "stay" && <LoopRows move={move} change={change} />}
+        </div>
+      )}
+    </>
+  );
+}
+
+type Part = { readonly move: Move; readonly change: ChangeMove };
+
+function Facts({ layer, move, change }: Part & { layer: Layer }) {
+  const layers = useBench((state) => state.document.layers);
+  const facts = kinds[move.kind];
+  const takes = moveKinds[move.kind].takes as readonly string[];
+  const number = (
+    key: "soft" | "overshoot" | "turn" | "strength",
+    label: string,
+    unit: "u" | "%" | "°" | "",
+    limits: { min: number; max: number; step?: number },
+  ) =>
+    takes.includes(key) && (
+      <Row label={label}>
+        <NumberBox
+          value={move[key] ?? facts[key]}
+          unit={unit}
+          label={label}
+          {...limits}
+          onChange={(value, merge) => change(label, (own) => void (own[key] = value), merge)}
+        />
+      </Row>
+    );
+  const distance = move.distance ?? (facts.distance === "behind" ? { value: 1, of: "own" as const } : facts.distance);
+  const pivot = move.pivot ?? facts.pivot ?? layer.pivot;
+  return (
+    <>
+      {takes.includes("distance") && (
+        <Row label="How far">
+          <NumberBox
+            value={distance.value}
+            unit={distance.of === "u" ? "u" : "×"}
+            min={-20}
+            max={20}
+            step={distance.of === "u" ? 0.5 : 0.05}
+            label="Distance"
+            onChange={(value, merge) =>
+              change("Distance", (own) => void (own.distance = { ...distance, value }), merge)
+            }
+          />
+          <Choice
+            label="Distance of"
+            value={distance.of}
+            options={[
+              ["own", "its side"],
+              ["format", "the format"],
+              ["u", "u"],
+            ]}
+            onChange={(of) => change("Distance", (own) => void (own.distance = { ...distance, of: of as "own" }))}
+          />
+        </Row>
+      )}
+      {takes.includes("behind") && (
+        <Row label="From behind">
+          <Choice
+            label="From behind the edge of"
+            value={move.behind ?? ""}
+            options={[
+              ["", "its own edge"],
+              ...layers.filter(({ id }) => id !== layer.id).map(({ id, name }) => [id, name] as const),
+            ]}
+            onChange={(id) =>
+              change("From behind", (own) => {
+                if (id === "") delete own.behind;
+                else own.behind = id;
+              })
+            }
+          />
+        </Row>
+      )}
+      {number("soft", "Soft edge", "u", { min: 0, max: 100 })}
+      {number("overshoot", "Overshoot", "%", { min: 0, max: 0.5 })}
+      {number("turn", "Turns by", "°", { min: -1080, max: 1080 })}
+      {number("strength", "Strength", "", { min: 0, max: 100, step: facts.strength < 1 ? 0.05 : 0.5 })}
+      {takes.includes("pivot") && (
+        <Row label="About">
+          <AnchorPad
+            value={pivot}
+            label="Point it grows or turns about"
+            onChange={(point) => change("Pivot", (own) => void (own.pivot = point))}
+          />
+        </Row>
+      )}
+    </>
+  );
+}
+
+function SplitRows({ split, change }: { split: NonNullable<Move["split"]>; change: ChangeMove }) {
+  return (
+    <>
+      <Row label="Order">
+        <Choice
+          label="Order of the parts"
+          value={split.order}
+          options={orders.map((order) => [order, orderWords[order]])}
+          onChange={(order) => change("Order of the parts", (own) => void (own.split!.order = order as "forward"))}
+        />
+      </Row>
+      <Row label="Overlap">
+        <NumberBox
+          value={split.overlap}
+          unit="%"
+          min={0}
+          max={0.98}
+          label="Overlap of the parts"
+          onChange={(overlap, merge) => change("Overlap", (own) => void (own.split!.overlap = overlap), merge)}
+        />
+      </Row>
+    </>
+  );
+}
+
+function LoopRows({ move, change }: Part) {
+  const { loop } = move;
+  return (
+    <>
+      <Row label="Happens">
+        <Choice
+          label="How often"
+          value={loop === undefined ? "once" : loop.count === undefined ? "fill" : "count"}
+          options={[
+            ["once", "Once"],
+            ["fill", "All along"],
+            ["count", "So often"],
+          ]}
+          onChange={(how) =>
+            change("Loop", (own) => {
+              if (how === "once") delete own.loop;
+              else own.loop = { pause: loop?.pause ?? 0, ...(how === "count" ? { count: loop?.count ?? 3 } : {}) };
+            })
+          }
+        />
+        {loop?.count !== undefined && (
+          <NumberBox
+            value={loop.count}
+            unit="×"
+            min={1}
+            max={1000}
+            step={1}
+            label="Times"
+            onChange={(count, merge) =>
+              change("Loop", (own) => void (own.loop = { ...loop, count: Math.round(count) }), merge)
+            }
+          />
+        )}
+      </Row>
+      {loop && (
+        <Row label="Pause">
+          <NumberBox
+            value={loop.pause}
+            unit="s"
+            min={0}
+            max={60}
+            label="Pause between two turns"
+            onChange={(pause, merge) => change("Loop", (own) => void (own.loop = { ...loop, pause }), merge)}
+          />
+        </Row>
+      )}
+    </>
+  );
+}

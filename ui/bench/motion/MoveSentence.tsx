@@ -1,0 +1,198 @@
+"use client";
+import type { ReactNode } from "react";
+import { Trash } from "react-bootstrap-icons";
+import type { Layer } from "@/core/document/layer";
+import { moveKinds, type Move, type MoveKind } from "@/core/document/move";
+import { changeKind, findMove, kindsIn, mayWaitFor, removeMoves } from "@/core/edit/moves";
+import { kinds } from "@/core/motion/kinds";
+import { easeWords, kindWords, phaseVerbs } from "@/core/motion/words";
+import { NumberBox } from "../page/NumberBox";
+import { useBench, useBenchStore } from "../store";
+import { EaseButton } from "./EaseButton";
+import { MoveDetails } from "./MoveDetails";
+
+/** A move as a sentence whose underlined parts are its controls. */
+export function MoveSentence({ layer, move }: { layer: Layer; move: Move }) {
+  const store = useBenchStore();
+  const chosen = useBench((state) => state.moves.includes(move.id));
+  const change = useChangeMove(move);
+  const facts = kinds[move.kind];
+  const takes = moveKinds[move.kind].takes as readonly string[];
+  const split = move.split ?? facts.split;
+  return (
+    <li className={`say say-${move.phase}${chosen ? " is-chosen" : ""}`} data-move-sentence={move.id}>
+      <p onClick={() => store.getState().show({ moves: [move.id] })}>
+        {phaseVerbs[move.phase]}{" "}
+        <Pick
+          label="Kind of move"
+          value={move.kind}
+          options={kindsIn(move.phase, layer).map((kind) => [kind, kindWords[kind].doing])}
+          onChange={(kind) => change("Kind of move", (own) => changeKind(own, kind as MoveKind))}
+        />
+        {takes.includes("from") && <FromWords move={move} />} over{" "}
+        <NumberBox
+          value={move.length ?? facts.lengthS}
+          unit="s"
+          min={0.04}
+          max={300}
+          step={0.05}
+          label="Length of the move"
+          onChange={(length, merge) => change("Length", (own) => void (own.length = length), merge)}
+        />
+        <StartWords move={move} />
+        {layer.kind === "text" && (
+          <>
+            ,{" "}
+            <Pick
+              label="In which parts"
+              value={split?.by ?? ""}
+              options={[
+                ["", "all at once"],
+                ["line", "line by line"],
+                ["word", "word by word"],
+                ["letter", "letter by letter"],
+              ]}
+              onChange={(by) =>
+                change("Parts", (own) => {
+                  if (by === "") delete own.split;
+                  else own.split = { order: "forward", overlap: 0.6, ...own.split, by: by as "line" };
+                })
+              }
+            />
+          </>
+        )}
+        , <EaseButton move={move}>{easeWords(move.ease ?? facts.ease)}</EaseButton>.
+      </p>
+      <MoveDetails layer={layer} move={move} change={change}>
+        <button
+          type="button"
+          className="small-button"
+          title="Take this move away"
+          onClick={() => store.getState().edit("Take a move away", (draft) => removeMoves(draft, new Set([move.id])))}
+        >
+          <Trash aria-hidden /> <span className="visually-hidden">Take this move away</span>
+        </button>
+      </MoveDetails>
+    </li>
+  );
+}
+
+export type ChangeMove = (label: string, recipe: (own: Move) => void, merge?: boolean) => void;
+
+/** Changes one move of the document. */
+export function useChangeMove(move: Move): ChangeMove {
+  const store = useBenchStore();
+  return (label, recipe, merge) =>
+    store.getState().edit(
+      label,
+      (draft) => {
+        const own = findMove(draft, move.id)?.move;
+        if (own) recipe(own);
+      },
+      merge ? `${label} ${move.id}` : undefined,
+    );
+}
+
+/** One of several words in a sentence. */
+export function Pick({
+  label,
+  value,
+  options,
+  onChange,
+  children,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onChange: (value: string) => void;
+  children?: ReactNode;
+}) {
+  return (
+    <select className="say__pick" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
+      {options.map(([id, words]) => (
+        <option key={id} value={id}>
+          {words}
+        </option>
+      ))}
+      {children}
+    </select>
+  );
+}
+
+function FromWords({ move }: { move: Move }) {
+  const change = useChangeMove(move);
+  const from = move.from ?? kinds[move.kind].from;
+  const angle = typeof from === "number";
+  return (
+    <>
+      {move.phase === "leave" ? " to " : move.phase === "stay" ? " towards " : " from "}
+      <Pick
+        label="Direction"
+        value={angle ? "angle" : from}
+        options={[
+          ["left", "the left"],
+          ["right", "the right"],
+          ["top", "above"],
+          ["bottom", "below"],
+          ["angle", "an angle of"],
+        ]}
+        onChange={(side) => change("Direction", (own) => void (own.from = side === "angle" ? 45 : (side as "left")))}
+      />
+      {angle && (
+        <NumberBox
+          value={from}
+          unit="°"
+          min={-360}
+          max={360}
+          label="Angle it travels towards"
+          onChange={(degrees, merge) => change("Direction", (own) => void (own.from = degrees), merge)}
+        />
+      )}
+    </>
+  );
+}
+
+/** When it starts: into its phase, with or after another move, on a cue; and how much later. */
+function StartWords({ move }: { move: Move }) {
+  const change = useChangeMove(move);
+  const document = useBench((state) => state.document);
+  const { to, edge, gap } = move.start;
+  const value = to === "phase" || to.startsWith("cue:") ? to : `${edge} ${to}`;
+  const options: (readonly [string, string])[] = [["phase", "into its phase"]];
+  for (const layer of document.layers) {
+    for (const other of layer.moves) {
+      if (other.id === move.id || !mayWaitFor(document, move.id, other.id)) continue;
+      const alone = layer.moves.filter(({ phase }) => phase === other.phase).length === 1;
+      const name = alone ? layer.name : `${layer.name}’s ${kindWords[other.kind].name.toLowerCase()}`;
+      options.push([`start ${other.id}`, `after ${name} starts`], [`settle ${other.id}`, `after ${name} settles`]);
+    }
+  }
+  for (const cue of document.cues) options.push([`cue:${cue.id}`, `after the cue “${cue.name}”`]);
+  return (
+    <>
+      ,{" "}
+      <NumberBox
+        value={gap}
+        unit="s"
+        min={-300}
+        max={300}
+        step={0.02}
+        label="Seconds later"
+        onChange={(later, merge) =>
+          change("When it starts", (own) => void (own.start = { ...own.start, gap: later }), merge)
+        }
+      />{" "}
+      <Pick
+        label="Starts by"
+        value={value}
+        options={options}
+        onChange={(wanted) =>
+          change("When it starts", (own) => {
+            const [at, id] = wanted.split(" ") as [string, string | undefined];
+            own.start = id ? { to: id, edge: at as "start", gap } : { to: at, edge: "start", gap: Math.max(0, gap) };
+          })
+        }
+      />
+    </>
+  );
+}

@@ -1,0 +1,200 @@
+"use client";
+import { useId, useRef, useState, type FormEvent } from "react";
+import { Overlay, Popover } from "react-bootstrap";
+import { Bookmark, BookmarkFill } from "react-bootstrap-icons";
+import type { Layer } from "@/core/document/layer";
+import type { Move } from "@/core/document/move";
+import type { SavedMove } from "@/core/document/saved-move";
+import { detachMoves, findOfSaved, keepMoves, refreshSaved } from "@/core/edit/saved-moves";
+import { kindWords } from "@/core/motion/words";
+import { useMoves } from "@/ui/moves/use-moves";
+import { useBenchStore } from "../store";
+
+/** Keeps moves under a name; for those that came from one, changes that everywhere or goes its own way. */
+export function SaveMove({ layer, moves }: { layer: Layer; moves: readonly Move[] }) {
+  const [open, setOpen] = useState(false);
+  const target = useRef<HTMLButtonElement>(null);
+  const id = useId();
+  const saved = findOfSaved(moves);
+  const close = () => setOpen(false);
+  return (
+    <>
+      <button
+        ref={target}
+        type="button"
+        className="small-button"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        title={saved ? "Follows a saved move" : moves.length > 1 ? "Keep these moves under a name" : "Keep this move"}
+        onClick={() => setOpen(!open)}
+      >
+        {saved ? <BookmarkFill aria-hidden /> : <Bookmark aria-hidden />}{" "}
+        <span className="visually-hidden">{moves.length > 1 ? "Keep these moves" : "Keep this move"}</span>
+      </button>
+      <Overlay target={target} show={open} placement="left" rootClose onHide={close}>
+        <Popover id={id} className="keep-pop" role="dialog" aria-label="Saved move">
+          {saved ? (
+            <Follows layer={layer} moves={moves} saved={saved} onDone={close} />
+          ) : (
+            <Keep
+              suggestion={moves.length > 1 ? `Motion of ${layer.name}` : kindWords[moves[0]!.kind].name}
+              make={(name, tags) =>
+                keepMoves(
+                  name,
+                  tags,
+                  layer,
+                  moves.map((move) => move.id),
+                )
+              }
+              marks={moves.map((move) => move.id)}
+              onDone={close}
+            />
+          )}
+        </Popover>
+      </Overlay>
+    </>
+  );
+}
+
+/** Asks for a name and tags, and saves. `marks` are the moves that follow what is saved from then on. */
+export function Keep({
+  suggestion,
+  make,
+  marks,
+  onDone,
+}: {
+  suggestion: string;
+  make: (name: string, tags: readonly string[]) => SavedMove | undefined;
+  marks: readonly string[];
+  onDone: () => void;
+}) {
+  const store = useBenchStore();
+  const { save } = useMoves();
+  const [name, setName] = useState(suggestion);
+  const [tags, setTags] = useState("");
+  const [fault, setFault] = useState<string>();
+  const keep = async (event: FormEvent) => {
+    event.preventDefault();
+    const made = make(name.trim(), readTags(tags));
+    if (!made || name.trim() === "") return setFault("Give it a name.");
+    try {
+      const id = await save(made);
+      store.getState().edit("Keep under a name", (draft) => {
+        for (const layer of draft.layers) {
+          for (const move of layer.moves) if (marks.includes(move.id)) move.saved = id;
+        }
+      });
+      onDone();
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
+  return (
+    <form onSubmit={keep} className="keep">
+      <h3 className="rubric">Keep under a name</h3>
+      <label className="setting">
+        Name
+        <input
+          type="text"
+          className="form-control form-control-sm"
+          autoFocus
+          maxLength={80}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <label className="setting">
+        Tags
+        <input
+          type="text"
+          className="form-control form-control-sm"
+          maxLength={200}
+          placeholder="calm, names"
+          value={tags}
+          onChange={(event) => setTags(event.target.value)}
+        />
+      </label>
+      {fault && <p role="alert">{fault}</p>}
+      <button type="submit" className="chip">
+        Keep it
+      </button>
+    </form>
+  );
+}
+
+export const readTags = (text: string): string[] =>
+  [...new Set(text.split(",").map((tag) => tag.trim().slice(0, 40)))].filter((tag) => tag !== "").slice(0, 12);
+
+function Follows({
+  layer,
+  moves,
+  saved,
+  onDone,
+}: {
+  layer: Layer;
+  moves: readonly Move[];
+  saved: string;
+  onDone: () => void;
+}) {
+  const store = useBenchStore();
+  const { moves: all, change } = useMoves();
+  const [said, setSaid] = useState<string>();
+  const known = all.find(({ id }) => id === saved);
+  const worn = layer.moves.filter((move) => move.saved === saved).map(({ id }) => id);
+  const everywhere = async () => {
+    if (!known) return;
+    const { name, tags } = known.document;
+    const kept = keepMoves(name, tags, layer, worn).parts[0]!;
+    // Of a set, the part that these moves came from is the one that changes.
+    const at = Math.max(
+      0,
+      known.document.parts.findIndex((part) => part.moves.length === kept.moves.length),
+    );
+    const parts = known.document.parts.map((part, i) => (i === at ? { ...part, moves: kept.moves } : part));
+    const document = { ...known.document, parts };
+    try {
+      store.getState().edit(`Change ${name} everywhere`, (draft) => void refreshSaved(draft, saved, document));
+      const { id } = store.getState();
+      const changed = await change(saved, document, { everywhere: true, except: id });
+      setSaid(
+        changed.designs === 0
+          ? "Changed here; no other design wears it."
+          : `Changed in ${changed.designs} other designs.`,
+      );
+    } catch (error) {
+      setSaid((error as Error).message);
+    }
+  };
+  const uses = known?.uses ?? [];
+  return (
+    <div className="keep">
+      <h3 className="rubric">{known?.document.name ?? "A saved move"}</h3>
+      {uses.length > 0 && (
+        <ul className="leaf__list">
+          {uses.map(({ designId, name, layers }) => (
+            <li key={designId}>
+              {name}: {layers === 1 ? "one layer" : `${layers} layers`}
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="put-on">
+        <button type="button" className="chip" disabled={!known} onClick={everywhere}>
+          Change it everywhere to this
+        </button>
+        <button
+          type="button"
+          className="chip"
+          onClick={() => {
+            const ids = moves.map(({ id }) => id);
+            store.getState().edit("Let it go its own way", (draft) => detachMoves(draft, ids));
+            onDone();
+          }}
+        >
+          Let it go its own way
+        </button>
+      </p>
+      {said && <p role="status">{said}</p>}
+    </div>
+  );
+}

@@ -1,0 +1,166 @@
+"use client";
+import { useEffect, useState, type DragEvent } from "react";
+import { Modal } from "react-bootstrap";
+import type { Sound } from "@/core/document/design";
+import { freshId, idFrom } from "@/core/edit/blank";
+import { useHouse } from "@/ui/house/use-house";
+import { upload } from "@/ui/house/upload";
+import { Notice } from "@/ui/parts/Notice";
+import type { StagePlayer } from "@/ui/stage/player";
+import { NumberBox } from "../page/NumberBox";
+import { Row } from "../page/rows";
+import { useBench, useBenchStore } from "../store";
+import { CueList } from "./CueList";
+import { FoundCues } from "./FoundCues";
+import { loadSound } from "./heard";
+import { SpokenLine } from "./SpokenLine";
+import { Waveform } from "./Waveform";
+
+/** The sound under the design, the cues in it, and the sentence that is spoken to them. */
+export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose: () => void }) {
+  const store = useBenchStore();
+  const sound = useBench((state) => state.document.sound);
+  const house = useBench((state) => state.house);
+  const editor = useHouse();
+  const [fault, setFault] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const stored = house.sounds.find(({ id }) => id === sound?.sound);
+  const buffer = useSound(stored?.hash, setFault);
+  const put = (next: Sound | undefined, merge = false) =>
+    store.getState().edit(
+      "Sound",
+      (draft) => {
+        if (next) draft.sound = next;
+        else delete draft.sound;
+      },
+      merge ? "sound" : undefined,
+    );
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setBusy(true);
+    setFault(undefined);
+    try {
+      const made = await upload(file);
+      if (made.kind !== "sound") throw new Error(`${file.name} is no sound.`);
+      const known = store.getState().house.sounds.find(({ hash }) => hash === made.sound.hash);
+      const id = known?.id ?? freshId(idFrom(made.name, "sound"), new Set(house.sounds.map((other) => other.id)));
+      if (!known) {
+        const entered = { id, name: made.name.slice(0, 80), ...made.sound };
+        editor.edit((draft) => void draft.sounds.push(entered));
+        store.setState({ house: { ...house, sounds: [...house.sounds, entered] } });
+      }
+      put({ sound: id, from: 0, gain: 1 });
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+    setBusy(false);
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    void take(event.dataTransfer.files[0]);
+  };
+  return (
+    <Modal show onHide={onClose} size="xl" aria-labelledby="sound">
+      <Modal.Header closeButton>
+        <Modal.Title id="sound">Sound and cues</Modal.Title>
+      </Modal.Header>
+      <Modal.Body className="sound" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
+        <div className="sound__choose">
+          <label>
+            Under the design lies{" "}
+            <select
+              className="form-select form-select-sm"
+              aria-label="Sound under the design"
+              value={sound?.sound ?? ""}
+              onChange={(event) =>
+                put(event.target.value === "" ? undefined : { sound: event.target.value, from: 0, gain: 1 })
+              }
+            >
+              <option value="">no sound</option>
+              {house.sounds.map(({ id, name, durationS }) => (
+                <option key={id} value={id}>
+                  {name}, {durationS.toFixed(1)} s
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="chip">
+            {busy ? "Uploading …" : "Another file"}
+            <input
+              type="file"
+              accept="audio/*,.wav,.mp3,.m4a"
+              className="visually-hidden"
+              disabled={busy}
+              onChange={(event) => void take(event.target.files?.[0])}
+            />
+          </label>
+          <small>or drop one here: WAV, MP3 or M4A</small>
+        </div>
+        {(fault ?? editor.fault) && <Notice weight="stop">{fault ?? editor.fault}</Notice>}
+        {sound && stored && (
+          <>
+            <Waveform player={player} buffer={buffer} sound={sound} onChange={put} />
+            <div className="sound__facts">
+              <Row label="Begins at its second">
+                <NumberBox
+                  value={sound.from}
+                  unit="s"
+                  min={0}
+                  max={Math.max(0, (sound.until ?? stored.durationS) - 0.1)}
+                  label="Second of the sound at the clip’s start"
+                  onChange={(from, m) => put({ ...sound, from }, m)}
+                />
+              </Row>
+              <Row label="ends at">
+                <NumberBox
+                  value={sound.until ?? stored.durationS}
+                  unit="s"
+                  min={sound.from + 0.1}
+                  max={stored.durationS}
+                  label="Second of the sound at which it ends"
+                  onChange={(until, m) => put({ ...sound, until }, m)}
+                />
+              </Row>
+              <Row label="Loudness">
+                <NumberBox
+                  value={sound.gain}
+                  unit="%"
+                  min={0}
+                  max={4}
+                  step={0.05}
+                  label="Loudness"
+                  onChange={(gain, m) => put({ ...sound, gain }, m)}
+                />
+              </Row>
+            </div>
+          </>
+        )}
+        <div className="sound__sides">
+          <section aria-label="Cues">
+            <h3 className="rubric">Cues</h3>
+            <FoundCues buffer={buffer} sound={sound} />
+            <CueList player={player} />
+          </section>
+          <SpokenLine />
+        </div>
+      </Modal.Body>
+    </Modal>
+  );
+}
+
+/** A stored sound, decoded. */
+function useSound(hash: string | undefined, onFault: (fault: string) => void): AudioBuffer | undefined {
+  const [found, setFound] = useState<{ hash: string; buffer: AudioBuffer }>();
+  useEffect(() => {
+    if (!hash) return;
+    let live = true;
+    loadSound(hash).then(
+      (buffer) => live && setFound({ hash, buffer }),
+      () => live && onFault("This browser can’t read the sound. Upload it as WAV or MP3."),
+    );
+    return () => {
+      live = false;
+    };
+  }, [hash, onFault]);
+  return found && found.hash === hash ? found.buffer : undefined;
+}

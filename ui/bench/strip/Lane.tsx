@@ -1,0 +1,154 @@
+"use client";
+import { useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
+import type { Layer } from "@/core/document/layer";
+import type { KeyTime } from "@/core/document/keys";
+import { makeOwnLeave, tidy } from "@/core/edit/moves";
+import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
+import { useBench, useBenchStore } from "../store";
+import { Bar } from "./Bar";
+import { barPlace, shareAt, timeAt, type Papers } from "./papers";
+
+interface LaneProps {
+  readonly layer: Layer;
+  readonly papers: Papers;
+  readonly ownLeaveS: number;
+  readonly bars: readonly MoveBar[];
+  readonly ticks: readonly KeyTick[];
+}
+
+const at = (left: number, width: number): CSSProperties => ({ left: `${left * 100}%`, width: `${width * 100}%` });
+
+/** A layer's moves on the papers of their phases; a leave that mirrors its arrive as a hatched echo; its keys as ticks. */
+export function Lane({ layer, papers, ownLeaveS, bars, ticks }: LaneProps) {
+  const { arrive, stay, leave } = papers;
+  const own = layer.moves.some(({ phase }) => phase === "leave");
+  return (
+    <div className="strip__lane">
+      <i className="strip__paper" style={at(0, arrive)} />
+      <i className="strip__paper is-stay" style={at(arrive, stay)} />
+      <i className="strip__paper" style={at(arrive + stay, leave)} />
+      {!own && <Echo layer={layer} papers={papers} bars={bars} />}
+      {bars.map((bar) => {
+        const move = layer.moves.find(({ id }) => id === bar.move);
+        return move && <Bar key={bar.move} move={move} bar={bar} papers={papers} ownLeaveS={ownLeaveS} />;
+      })}
+      {ticks.map((tick) => (
+        <Tick key={`${tick.track} ${tick.key}`} layer={layer} tick={tick} papers={papers} />
+      ))}
+    </div>
+  );
+}
+
+/** The mirrored leave; a press makes it the layer's own. */
+function Echo({ layer, papers, bars }: { layer: Layer; papers: Papers; bars: readonly MoveBar[] }) {
+  const store = useBenchStore();
+  const pace = useBench((state) => state.document.leavePace);
+  const together = useBench((state) => state.document.leave === "together");
+  const arriving = bars.filter(({ phase }) => phase === "arrive");
+  if (arriving.length === 0) return null;
+  const places = arriving.map((bar) => barPlace(papers, bar, { phase: "echo", pace }));
+  const own = () => {
+    const times = new Map(arriving.map((bar) => [bar.move, bar]));
+    const { arriveS, squeeze } = papers;
+    store.getState().edit("A leave of its own", (draft) => {
+      makeOwnLeave(draft, layer.id, times, arriveS / squeeze);
+    });
+  };
+  const left = Math.min(...places.map((place) => place.left));
+  const right = Math.max(...places.map((place) => place.left + place.width));
+  return (
+    <button
+      type="button"
+      className="echo"
+      tabIndex={-1}
+      style={at(left, right - left)}
+      title={
+        together
+          ? "Fades with all the others. Press for a leave of its own."
+          : "Leaves as it came. Press to make it its own."
+      }
+      aria-label={`${layer.name} leaves as it came; make it its own`}
+      onClick={own}
+    >
+      {places.map((place, i) => (
+        <b
+          key={arriving[i]!.move}
+          className="bar-echo"
+          style={at((place.left - left) / (right - left), place.width / (right - left))}
+        />
+      ))}
+    </button>
+  );
+}
+
+let pulls = 0;
+
+/** A hand-set key, to pull and to nudge. It keeps to what it is anchored to. */
+function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Papers }) {
+  const store = useBenchStore();
+  const pull = useRef<string | undefined>(undefined);
+  const track = layer.keys[tick.track];
+  const key = track?.keys[tick.key];
+  if (!track || !key) return null;
+  const move = (toS: number, name: string) =>
+    store.getState().edit(
+      "Move a key",
+      (draft) => {
+        const own = draft.layers.find(({ id }) => id === layer.id)?.keys[tick.track]?.keys[tick.key];
+        if (own) own.at = shifted(own.at, toS - tick.timeS, papers);
+      },
+      name,
+    );
+  const drag = (event: PointerEvent<HTMLElement>) => {
+    if (!pull.current) return;
+    const { left, width } = event.currentTarget.parentElement!.getBoundingClientRect();
+    move(timeAt(papers, (event.clientX - left) / width), pull.current);
+  };
+  const keys = (event: KeyboardEvent) => {
+    const way = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    if (event.key === "Delete" || event.key === "Backspace") {
+      store.getState().edit("Take a key away", (draft) => {
+        const own = draft.layers.find(({ id }) => id === layer.id);
+        own?.keys[tick.track]?.keys.splice(tick.key, 1);
+        if (own) own.keys = own.keys.filter((other) => other.keys.length > 0);
+      });
+    } else if (way !== undefined)
+      move(tick.timeS + way * (event.shiftKey ? 0.5 : 0.02), `key ${layer.id} ${tick.track}`);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const label = `${track.property} ${typeof key.value === "number" ? Math.round(key.value * 100) / 100 : key.value}`;
+  return (
+    <button
+      type="button"
+      className={`tick-key${tick.hold ? " is-hold" : ""}`}
+      style={{ left: `${shareAt(papers, tick.timeS) * 100}%` }}
+      title={`${label} at ${tick.timeS.toFixed(2)} s${tick.hold ? ", held" : ""}`}
+      aria-label={`Key of ${layer.name}: ${label} at ${tick.timeS.toFixed(2)} s`}
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        store.getState().choose([layer.id]);
+        store.getState().show({ gesture: "strip", papers });
+        pull.current = `drag key ${++pulls}`;
+      }}
+      onPointerMove={drag}
+      onPointerUp={() => {
+        pull.current = undefined;
+        store.getState().show({ gesture: undefined, papers: undefined });
+      }}
+      onKeyDown={keys}
+    />
+  );
+}
+
+/** An instant so many seconds later, by the same anchor: a share of the stay becomes another share. */
+function shifted(at: KeyTime, byS: number, { arriveS, leaveS, lengthS }: Papers): KeyTime {
+  const stayS = lengthS - arriveS - leaveS;
+  if (at.anchor !== "stay" || stayS <= 0) return { ...at, gap: tidy(at.gap + byS) };
+  const share = at.share + byS / stayS;
+  return share >= 0 && share <= 1
+    ? { ...at, share: Math.round(share * 1e4) / 1e4 }
+    : { ...at, gap: tidy(at.gap + byS) };
+}

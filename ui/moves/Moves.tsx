@@ -1,0 +1,138 @@
+"use client";
+import { useQuery } from "@tanstack/react-query";
+import Link from "next/link";
+import { useMemo, useState } from "react";
+import { HouseView } from "@/contract/house";
+import type { SavedMoveView } from "@/contract/moves";
+import type { House } from "@/core/document/house";
+import { specimenOf } from "@/core/motion/specimen";
+import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+import { usePosterStrip } from "@/ui/shelf/PosterStrip";
+import { useMoves } from "./use-moves";
+
+/** Saved moves as small live specimens: on a mark, a panel and a text. */
+export function Moves() {
+  const { moves, loading, fault, change, remove } = useMoves();
+  const house = useQuery({ queryKey: ["house"], queryFn: () => call("/api/house", HouseView), staleTime: 30_000 });
+  const [tag, setTag] = useState("");
+  const tags = [...new Set(moves.flatMap(({ document }) => document.tags))].sort((a, b) => a.localeCompare(b));
+  const shown = moves.filter(({ document }) => tag === "" || document.tags.includes(tag));
+  return (
+    <main className="page">
+      <header className="page__head">
+        <h1>Moves</h1>
+        {tags.length > 0 && (
+          <span className="chips" role="group" aria-label="Tags">
+            {["", ...tags].map((name) => (
+              <button
+                key={name}
+                type="button"
+                className="chip"
+                aria-pressed={tag === name}
+                onClick={() => setTag(name)}
+              >
+                {name || "All"}
+              </button>
+            ))}
+          </span>
+        )}
+      </header>
+      {fault && <Notice weight="stop">{fault}</Notice>}
+      {!loading && moves.length === 0 && (
+        <p className="quiet">
+          Nothing is kept yet. On the bench, press the bookmark beside a move to keep it under a name, then put it on
+          other layers and designs.
+        </p>
+      )}
+      <ul className="moves">
+        {house.data &&
+          shown.map((move) => (
+            <MovePlate
+              key={move.id}
+              move={move}
+              house={house.data.document}
+              onChange={(document) => change(move.id, document, { everywhere: false })}
+              onRemove={() => remove(move.id)}
+            />
+          ))}
+      </ul>
+    </main>
+  );
+}
+
+function MovePlate({
+  move,
+  house,
+  onChange,
+  onRemove,
+}: {
+  move: SavedMoveView;
+  house: House;
+  onChange: (document: SavedMoveView["document"]) => Promise<unknown>;
+  onRemove: () => Promise<void>;
+}) {
+  const { document, uses, id } = move;
+  const design = useMemo(() => specimenOf(id, document, house), [id, document, house]);
+  const { strip, playing } = usePosterStrip(design, house);
+  const [fault, setFault] = useState<string>();
+  const [sure, setSure] = useState(false);
+  const attempt = (work: Promise<unknown>) => work.catch((error: Error) => setFault(error.message));
+  return (
+    <li className="moves__plate" {...playing}>
+      {strip}
+      <input
+        type="text"
+        className="moves__name"
+        aria-label="Name of the saved move"
+        defaultValue={document.name}
+        maxLength={80}
+        onBlur={(event) => {
+          const name = event.target.value.trim();
+          if (name !== "" && name !== document.name) void attempt(onChange({ ...document, name }));
+        }}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+      <input
+        type="text"
+        className="moves__tags"
+        aria-label={`Tags of ${document.name}`}
+        placeholder="No tags"
+        defaultValue={document.tags.join(", ")}
+        onBlur={(event) => {
+          const tags = [...new Set(event.target.value.split(",").map((tag) => tag.trim().slice(0, 40)))].filter(
+            Boolean,
+          );
+          if (tags.join() !== document.tags.join()) void attempt(onChange({ ...document, tags: tags.slice(0, 12) }));
+        }}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+      <p className="moves__uses">
+        {uses.length === 0
+          ? "Worn by no design yet"
+          : uses.map(({ designId, name, layers }, i) => (
+              <span key={designId}>
+                {i > 0 && ", "}
+                <Link href={`/bench/${designId}`}>{name}</Link> {layers > 1 && <small>{layers} layers</small>}
+              </span>
+            ))}
+      </p>
+      {sure ? (
+        <p className="moves__sure">
+          Designs keep what they wear.{" "}
+          <button type="button" className="chip" onClick={() => void attempt(onRemove())}>
+            Take it off the list
+          </button>{" "}
+          <button type="button" className="chip" onClick={() => setSure(false)}>
+            Keep it
+          </button>
+        </p>
+      ) : (
+        <button type="button" className="small-button" onClick={() => setSure(true)}>
+          Take away …
+        </button>
+      )}
+      {fault && <Notice weight="stop">{fault}</Notice>}
+    </li>
+  );
+}
