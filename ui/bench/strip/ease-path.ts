@@ -4,7 +4,7 @@ import { prepareEase } from "@/core/motion/ease";
 const known = new Map<string, string>();
 const steps = 24;
 
-/** How an ease runs, as a path in a field of 100 × 20 whose lower edge is the start; overshoot leaves the field. */
+/** What lies under an ease's curve, in a field of 100 × 20 whose lower edge is the start; overshoot leaves the field. */
 export function easePath(ease: Ease): string {
   const name = JSON.stringify(ease);
   let path = known.get(name);
@@ -15,7 +15,7 @@ export function easePath(ease: Ease): string {
       const y = 18 - 16 * run(i / steps);
       return `${x.toFixed(1)} ${y.toFixed(2)}`;
     });
-    path = `M${points.join("L")}`;
+    path = `M${points.join("L")}L100 20L0 20Z`;
     if (known.size > 500) known.clear();
     known.set(name, path);
   }
