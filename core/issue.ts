@@ -22,6 +22,11 @@ export type Issue =
   | { code: "in_keep_clear"; layer: string; zone: string }
   | { code: "contrast_low"; layer: string; ratio: number; needed: number }
   | { code: "media_small"; layer: string; times: number }
+  | { code: "contrast_finish"; layer: string; ratio: number; needed: number }
+  | { code: "read_short"; layer: string; seconds: number; needed: number }
+  | { code: "loop_idle"; layer: string; seconds: number }
+  | { code: "loop_seam"; layer: string }
+  | { code: "flashes"; count: number; atS: number }
   | { code: "clip_too_short"; factor: number }
   | { code: "format_unknown"; format: string };
 

@@ -48,6 +48,16 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” is hard to read on what is behind it: contrast ${issue.ratio.toFixed(1)}, ${issue.needed} is needed. Choose another colour.`;
     case "media_small":
       return `The picture in “${nameOf(issue.layer)}” is enlarged ${issue.times.toFixed(1)} times and will look soft. Use a larger one.`;
+    case "contrast_finish":
+      return `Grain or glow makes “${nameOf(issue.layer)}” hard to read: contrast ${issue.ratio.toFixed(1)} where it is worst, ${issue.needed} is needed. Make the finish weaker or the text plainer.`;
+    case "read_short":
+      return `“${nameOf(issue.layer)}” stands still for ${issue.seconds.toFixed(1)} s; reading it takes ${issue.needed.toFixed(1)} s. Make the clip longer, or let it come sooner.`;
+    case "loop_idle":
+      return `The stay is too short for a single turn of what “${nameOf(issue.layer)}” does in it, which takes ${issue.seconds.toFixed(1)} s. Make the clip longer or the turn shorter.`;
+    case "loop_seam":
+      return `The video in “${nameOf(issue.layer)}” jumps when it starts again. Let it stand still at its end, or use one that closes.`;
+    case "flashes":
+      return `The picture flashes ${issue.count} times within a second, at ${issue.atS.toFixed(1)} s; more than three can harm people. Make it slower or weaker.`;
     case "clip_too_short":
       return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
     case "format_unknown":

@@ -76,3 +76,17 @@ export async function prepareScene(
     sample: (timeS) => sample(still, table, timeS),
   };
 }
+
+/**
+ * The same scene in a smaller format: all lengths follow the format, so only the pixels become fewer. `samples` limits
+ * those of motion blur, which only shows in what stands still.
+ */
+export function smallerRequest<R extends SceneRequest>(request: R, share: number, samples: number): R {
+  const even = (side: number) => Math.max(2, 2 * Math.round((side * share) / 2));
+  const formats = request.house.formats.map((format) =>
+    format.id === request.format ? { ...format, width: even(format.width), height: even(format.height) } : format,
+  );
+  const { motionBlur } = request.design;
+  const blur = motionBlur && { ...motionBlur, samples: Math.min(motionBlur.samples, samples) };
+  return { ...request, design: { ...request.design, motionBlur: blur }, house: { ...request.house, formats } };
+}

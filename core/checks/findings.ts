@@ -3,6 +3,8 @@ import type { Issue } from "../issue";
 import { messageOf } from "../messages";
 import type { PaintHost } from "../paint/canvas";
 import type { Scene } from "../scene";
+import { idleLoops, tooShortToRead } from "./reading";
+import { seamIssues } from "./seams";
 import { smallMedia } from "./small-media";
 import { textContrast } from "./text-contrast";
 
@@ -27,13 +29,24 @@ const severities: Partial<Record<Issue["code"], Severity>> = {
   in_keep_clear: "warn",
   media_small: "warn",
   clip_too_short: "warn",
+  contrast_finish: "warn",
+  read_short: "warn",
+  loop_idle: "warn",
+  loop_seam: "warn",
+  flashes: "stop",
 };
 
-/** Everything that is computed on a scene: where text stands, how it reads, how large its media are. */
+/**
+ * Everything that is computed on a scene: where text stands, how it reads and for how long, how large its media are,
+ * how it loops. The host has what the poster shows, and `seamFrames`.
+ */
 export const sceneIssues = (scene: Scene, host: PaintHost): Issue[] => [
   ...scene.issues,
   ...textContrast(scene, host),
   ...smallMedia(scene.still),
+  ...tooShortToRead(scene.still, scene.table),
+  ...idleLoops(scene.still, scene.table),
+  ...seamIssues(scene.still, scene.table, host),
 ];
 
 /** Findings of all formats, the same one in several formats once. */

@@ -1,4 +1,4 @@
-import { contrast } from "../bind/colour";
+import { contrast, luminance } from "../bind/colour";
 import type { Rgba } from "../bind/types";
 import { isEmptyBox } from "../geometry/box";
 import type { Issue } from "../issue";
@@ -23,11 +23,50 @@ export function textContrast(scene: Scene, host: PaintHost): Issue[] {
     if (isEmptyBox(entry.box)) return [];
     const ratio = ratioOf(scene, entry, layer.fill.colour, host);
     const needed = layer.style.size >= largeU ? 3 : 4.5;
-    return ratio !== undefined && ratio < needed - 0.05
-      ? [{ code: "contrast_low", layer: layer.id, ratio, needed }]
+    if (ratio !== undefined && ratio < needed - 0.05) {
+      return [{ code: "contrast_low", layer: layer.id, ratio, needed }];
+    }
+    const finished = scene.still.finish.length > 0 ? finishedRatio(scene, entry, host) : undefined;
+    return finished !== undefined && finished < needed - 0.05
+      ? [{ code: "contrast_finish", layer: layer.id, ratio: finished, needed }]
       : [];
   });
 }
+
+/**
+ * The contrast of a text on the finished picture, with grain, glow and all: of its ink where that comes nearest to the
+ * ground, a tenth of each left aside. Undefined where it stands on the footage itself.
+ */
+function finishedRatio({ still, table, posterS }: Scene, entry: StillLayer, host: PaintHost): number | undefined {
+  const shown = (opacity: number): Still => ({
+    ...still,
+    layers: still.layers.map((other) => (other === entry ? { ...other, opacity } : other)),
+  });
+  const alone = { ...still, finish: [], layers: still.layers.map((o) => (o === entry ? o : { ...o, opacity: 0 })) };
+  const text = sample(alone, table, posterS);
+  const area = pixelBounds(opsBounds(text.ops), still.format);
+  if (area.width <= 2 || area.height <= 2) return undefined;
+  const mask = pixelsOf(text, area, host);
+  const inked = pixelsOf(sample(still, table, posterS), area, host);
+  const bare = pixelsOf(sample(shown(0), table, posterS), area, host);
+  const inks: number[] = [];
+  const grounds: number[] = [];
+  for (let at = 0; at < mask.length; at += 4) {
+    if (mask[at + 3]! > 250) inks.push(luminanceAt(inked, at));
+    else if (mask[at + 3] === 0 && bare[at + 3]! > 200) grounds.push(luminanceAt(inked, at));
+  }
+  if (inks.length < 20 || grounds.length < 20 || grounds.length < inks.length / 4) return undefined;
+  const at = (list: number[], part: number) => list[Math.min(list.length - 1, Math.floor(list.length * part))]!;
+  inks.sort((a, b) => a - b);
+  grounds.sort((a, b) => a - b);
+  const lighter = at(inks, 0.5) > at(grounds, 0.5);
+  const [ink, ground] = lighter ? [at(inks, share), at(grounds, 1 - share)] : [at(inks, 1 - share), at(grounds, share)];
+  // Where grain throws ink and ground across each other nothing is left.
+  return Math.max(1, lighter ? (ink + 0.05) / (ground + 0.05) : (ground + 0.05) / (ink + 0.05));
+}
+
+const luminanceAt = (data: ArrayLike<number>, at: number): number =>
+  luminance({ r: data[at]!, g: data[at + 1]!, b: data[at + 2]!, a: 1 });
 
 /** The contrast that nine tenths of the ground keep; undefined where the text stands on the footage itself. */
 function ratioOf(scene: Scene, entry: StillLayer, ink: Rgba, host: PaintHost): number | undefined {

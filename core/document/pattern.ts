@@ -34,7 +34,7 @@ export function patternOf(pattern: string): RegExp | undefined {
     }
     const meant = sign === "\\" ? signs[++i] : sign;
     if (meant === undefined) return undefined;
-    source += (sign !== "\\" && classes[meant]) || meant.replace(/[\\^$.*+?()[\]{}|/-]/gu, "\\$&");
+    source += (sign !== "\\" && classes[meant]) || meant.replace(/[\\^$.*+?()[\]{}|/]/gu, "\\$&");
     open = true;
   }
   return new RegExp(`^${source}$`, "u");

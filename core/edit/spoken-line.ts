@@ -55,8 +55,10 @@ export function moveWord(design: Design, layerId: string, index: number, cueId: 
   if (!spoken?.split || !taken || index >= taken.length) return;
   const order = design.cues.map(({ id }) => id);
   const next = taken.slice(0, index);
-  let from = order.indexOf(cueId);
-  if (from < 0) return;
+  const wanted = order.indexOf(cueId);
+  if (wanted < 0) return;
+  // As many cues must lie before it as words do.
+  let from = Math.max(index, wanted);
   // Words never come before the one they follow: earlier ones that stand in the way step back.
   for (let k = index - 1, at = from - 1; k >= 0 && at >= 0; k--, at--) {
     if (order.indexOf(next[k]!) > at) next[k] = order[at]!;

@@ -108,6 +108,8 @@ export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 
   const together = following && bound.leave === "together" ? togetherS : 0;
   const mirrored = following && bound.leave === "mirror" ? arriveS * bound.leavePace : 0;
   const leaveS = Math.max(mirrored, ownLeaveS, together);
+  // All leave within one phase: own moves count from where the first of the others begins.
+  if (ownLeaveS > 0) ownLeaveS = leaveS;
   const squeeze = squeezeOf(arriveS + leaveS, bound.minStay, lengthS);
   const stay = [arriveS * squeeze, lengthS - leaveS * squeeze] as const;
   const videos = new Map<string, TimedPlayback>();

@@ -2,7 +2,6 @@ import { expect, test } from "@jest/globals";
 import { applyPatches } from "immer";
 import { box, designWith } from "@/core/testing/scene";
 import { doStep, noHistory, redoStep, undoStep } from "./history";
-import { papersOf, shareAt, timeAt } from "./strip/papers";
 import { treeRows } from "./strip/tree";
 
 const start = designWith([box("a"), box("b")]);
@@ -35,13 +34,6 @@ test("one gesture is one step, but not what comes long after it", () => {
   expect(doStep(steps.document, steps.history, "Move", shift(9), "nudge a", 9000)!.history.past).toHaveLength(2);
   const dragged = doStep(start, noHistory, "Move", shift(1), "drag 1", 0)!;
   expect(doStep(dragged.document, dragged.history, "Move", shift(2), "drag 1", 60_000)!.history.past).toHaveLength(1);
-});
-test("the papers map instants to places and back, the stay folded", () => {
-  const papers = papersOf(0.9, 0.6, 60);
-  for (const timeS of [0, 0.45, 0.9, 30, 59.4, 59.9, 60])
-    expect(timeAt(papers, shareAt(papers, timeS))).toBeCloseTo(timeS, 6);
-  expect(shareAt(papers, 59.4) - shareAt(papers, 0.9)).toBeCloseTo(papers.stay, 9);
-  expect(shareAt(papersOf(0, 0, 6), 3)).toBeGreaterThan(0);
 });
 test("the strip lists what lies on top first, a group before its layers, folded ones without", () => {
   const layers = designWith(

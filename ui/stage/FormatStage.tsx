@@ -1,12 +1,12 @@
 "use client";
-import { useCallback, type ReactNode } from "react";
+import { memo, useCallback, type ReactNode } from "react";
 import type { Format } from "@/core/document/format";
 import type { StagePlayer } from "./player";
 
 export type Plate = "light" | "dark" | "checker" | "footage";
 
 /** One format of a stage: a plate to judge against, and the graphic at its place over it. */
-export function FormatStage({
+export const FormatStage = memo(function FormatStage({
   format,
   player,
   plate,
@@ -44,4 +44,4 @@ export function FormatStage({
       </figcaption>
     </figure>
   );
-}
+});

@@ -3,16 +3,18 @@ import type { Fps } from "@/core/document/fps";
 import type { Box } from "@/core/geometry/box";
 import { paint } from "@/core/paint/paint";
 import { sceneIssues } from "@/core/checks/findings";
+import { flashIssues, flashShare } from "@/core/checks/flashes";
+import { seamFrames } from "@/core/checks/seams";
 import { restBoxes } from "@/core/sample/rest";
 import { clipBounds } from "@/core/sample/clip";
 import { frameRef, parseFrameRef, rastersOf } from "@/core/sample/rasters";
 import type { Picture } from "@/core/sample/types";
 import { keyTicks } from "@/core/schedule/timetable";
-import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
+import { prepareScene, smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
 import { bundledFonts } from "@/core/type/catalogue";
 import { FontBook } from "@/core/type/font-book";
 import { BrowserHost } from "./browser-host";
-import type { Answer, MoveBar, PaintedFrame, ToWorker } from "./protocol";
+import type { Answer, MoveBar, PaintedFrame, PaintWish, ToWorker } from "./protocol";
 
 /** A scene and where it is painted. */
 interface Take {
@@ -35,7 +37,7 @@ const lightSteps = 24;
 const lightSamples = 3;
 const framesAhead = 6;
 
-type PaintMessage = Extract<ToWorker, { kind: "paint" }>;
+type PaintMessage = PaintWish & { readonly stage: string };
 
 const host = new BrowserHost();
 const book = new FontBook(bundledFonts);
@@ -85,8 +87,10 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   // Formats that were not asked for stay as they are until they are.
   const others = message.partly ? [...(stages.get(message.stage) ?? [])].filter(([id]) => !shown.has(id)) : [];
   stages.set(message.stage, new Map([...others, ...shown]));
+  const painted = message.then && (await paintAll({ ...message.then, stage: message.stage }));
   return {
     kind: "prepared",
+    ...(painted?.kind === "painted" ? { frames: painted.frames } : {}),
     formats: [...shown.values()].map(({ scene }) => ({
       format: scene.still.format,
       lengthS: scene.lengthS,
@@ -112,9 +116,12 @@ const barsOf = (table: Scene["table"]): MoveBar[] =>
 
 async function check(stage: string): Promise<Answer> {
   const formats = [];
-  for (const [format, { scene }] of stages.get(stage) ?? []) {
+  for (const [format, { scene, request }] of stages.get(stage) ?? []) {
     await loadVideo(scene, scene.sample(scene.posterS));
-    formats.push({ format, issues: sceneIssues(scene, host) });
+    await Promise.all(seamFrames(scene.still, scene.table).map((ref) => host.load(ref, fetchRaster)));
+    const small = await sceneOf(smallerRequest(request, flashShare, 2));
+    const flashes = small.showsVideo ? [] : flashIssues(small, host);
+    formats.push({ format, issues: [...sceneIssues(scene, host), ...flashes] });
   }
   return { kind: "checked", formats };
 }
@@ -173,21 +180,10 @@ async function paintAll(message: PaintMessage): Promise<Answer> {
   return { kind: "painted", frames };
 }
 
-/**
- * The same scene in a smaller format: all lengths follow the format, so only the pixels become fewer. Motion blur is
- * coarser as well, which only shows in what stands still.
- */
+/** The same scene with fewer pixels, and coarser motion blur. */
 async function lightTake(shown: Shown, share: number): Promise<Take> {
   if (shown.light?.share !== share) {
-    const { request } = shown;
-    const even = (side: number) => Math.max(2, 2 * Math.round((side * share) / 2));
-    const formats = request.house.formats.map((format) =>
-      format.id === request.format ? { ...format, width: even(format.width), height: even(format.height) } : format,
-    );
-    const { motionBlur } = request.design;
-    const blur = motionBlur && { ...motionBlur, samples: Math.min(motionBlur.samples, lightSamples) };
-    const design = { ...request.design, motionBlur: blur };
-    const scene = await sceneOf({ ...request, design, house: { ...request.house, formats } });
+    const scene = await sceneOf(smallerRequest(shown.request, share, lightSamples));
     const { width, height } = scene.still.format;
     shown.light = { share, take: { scene, bounds: { x: 0, y: 0, width, height } } };
   }

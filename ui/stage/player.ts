@@ -3,7 +3,7 @@ import { frameCount, frameToS } from "@/core/document/fps";
 import type { Issue } from "@/core/issue";
 import type { SceneRequest } from "@/core/scene";
 import { stageClient } from "./client";
-import type { Checked, PaintedFrame, PreparedFormat } from "./protocol";
+import type { Checked, PaintedFrame, PaintWish, PreparedFormat } from "./protocol";
 
 export type StageState =
   | { readonly kind: "loading" }
@@ -248,8 +248,7 @@ export class StagePlayer {
     const first = this.hurried ? scene.formats.filter((id) => id === this.focus) : [];
     try {
       if (first.length > 0) {
-        if (!(await this.prepareSome(scene, first, true))) return;
-        await this.paintOnce(first);
+        if (!(await this.prepareSome(scene, first, true, this.wish(first, true)))) return;
         if (this.next && performance.now() - this.othersMs < othersWaitMs) return;
       }
       const others = scene.formats.filter((id) => !first.includes(id));
@@ -263,14 +262,20 @@ export class StagePlayer {
     }
   }
 
-  private async prepareSome({ request }: StageScene, formats: readonly string[], partly: boolean): Promise<boolean> {
+  private async prepareSome(
+    { request }: StageScene,
+    formats: readonly string[],
+    partly: boolean,
+    then?: PaintWish,
+  ): Promise<boolean> {
     const { stage, fps } = this;
-    const answer = await stageClient().call({ kind: "prepare", stage, request, formats, fps, partly });
+    const answer = await stageClient().call({ kind: "prepare", stage, request, formats, fps, partly, then });
     if (answer.kind === "fault") this.change({ stage: answer });
     if (answer.kind !== "prepared") return false;
     const before = this.view.stage;
     const kept = partly && before.kind === "ready" ? before.formats : answer.formats;
     const fresh = new Map(answer.formats.map((shown) => [shown.format.id, shown]));
+    for (const frame of answer.frames ?? []) this.put(frame);
     this.accept(kept.map((shown) => fresh.get(shown.format.id) ?? shown));
     return true;
   }
@@ -308,12 +313,14 @@ export class StagePlayer {
   }
 
   private async paintOnce(ids: readonly string[], afresh = true): Promise<void> {
-    const { stage } = this;
-    const { timeS, playing } = this.view;
-    const light = this.light || playing || this.hurried;
-    const formats = ids.map((id) => ({ id, scale: this.scaleOf(id) }));
-    const answer = await stageClient().call({ kind: "paint", stage, timeS, formats, light, afresh });
+    const answer = await stageClient().call({ kind: "paint", stage: this.stage, ...this.wish(ids, afresh) });
     if (answer.kind === "painted") for (const frame of answer.frames) this.put(frame);
+  }
+
+  private wish(ids: readonly string[], afresh: boolean): PaintWish {
+    const { timeS, playing } = this.view;
+    const formats = ids.map((id) => ({ id, scale: this.scaleOf(id) }));
+    return { timeS, formats, light: this.light || playing || this.hurried, afresh };
   }
 
   /** Screen pixels to one pixel of the format, as its canvas is shown just now. */

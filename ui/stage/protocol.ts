@@ -5,6 +5,17 @@ import type { Issue } from "@/core/issue";
 import type { RestBox } from "@/core/sample/rest";
 import type { SceneRequest } from "@/core/scene";
 
+/** What is to be painted, and how. */
+export interface PaintWish {
+  readonly timeS: number;
+  /** Each with the scale it is shown at: 1 is one pixel of the format for one of the screen. */
+  readonly formats: readonly { readonly id: string; readonly scale: number }[];
+  /** Paint in the size that is shown, for speed, where the exact pixels of a file need not be seen. */
+  readonly light: boolean;
+  /** Paint even what has not changed since the last time. */
+  readonly afresh: boolean;
+}
+
 /** What crosses to the painting worker and back; only cloneable data, bitmaps are transferred. */
 export type ToWorker =
   | {
@@ -16,19 +27,10 @@ export type ToWorker =
       readonly fps: Fps;
       /** The other formats of the stage stay as they are. */
       readonly partly?: boolean;
+      /** Paint at once what was prepared: one way to the worker and back instead of two. */
+      readonly then?: PaintWish | undefined;
     }
-  | {
-      readonly kind: "paint";
-      readonly call: number;
-      readonly stage: string;
-      readonly timeS: number;
-      /** Each with the scale it is shown at: 1 is one pixel of the format for one of the screen. */
-      readonly formats: readonly { readonly id: string; readonly scale: number }[];
-      /** Paint in the size that is shown, for speed, where the exact pixels of a file need not be seen. */
-      readonly light: boolean;
-      /** Paint even what has not changed since the last time. */
-      readonly afresh: boolean;
-    }
+  | (PaintWish & { readonly kind: "paint"; readonly call: number; readonly stage: string })
   | {
       readonly kind: "pixels";
       readonly call: number;
@@ -81,7 +83,12 @@ export interface PreparedFormat {
 }
 
 export type Prepared =
-  | { readonly kind: "prepared"; readonly formats: readonly PreparedFormat[] }
+  | {
+      readonly kind: "prepared";
+      readonly formats: readonly PreparedFormat[];
+      /** What was to be painted at once. */
+      readonly frames?: readonly PaintedFrame[];
+    }
   | { readonly kind: "fault"; readonly issue: Issue };
 
 export interface PaintedFrame {

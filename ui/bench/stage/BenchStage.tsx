@@ -44,21 +44,21 @@ export function BenchStage({
 }) {
   const store = useBenchStore();
   const stage = usePlayerView(player, stageOf);
-  const document = useBench((state) => state.document);
+  const served = useBench((state) => state.document.formats);
   const house = useBench((state) => state.house);
   const chosen = useBench((state) => state.format);
   const pointing = useBench((state) => state.pointing);
   const tried = useBench((state) => state.tried);
   const footage = useBench((state) => state.footage[0]?.hash);
   const [plate, setPlate] = useState<Plate>("dark");
-  const formats = house.formats.filter(({ id }) => document.formats.includes(id));
+  const formats = house.formats.filter(({ id }) => served.includes(id));
   const format = formats.find(({ id }) => id === chosen) ?? formats[0]!;
   useEffect(() => player.lookAt(format.id), [player, format.id]);
   const prepared = stage.kind === "ready" ? stage.formats.find((shown) => shown.format.id === format.id) : undefined;
   const ratio = format.width / format.height;
   const [roomRef, room] = useRoom();
   const width = room ? Math.min(room.width, room.height * ratio) : undefined;
-  const nameOf = (id: string) => document.layers.find((layer) => layer.id === id)?.name ?? id;
+  const nameOf = (id: string) => store.getState().document.layers.find((layer) => layer.id === id)?.name ?? id;
   return (
     <section className="bench-stage" aria-label="Stage">
       <div className="bench-stage__bar">

@@ -1,0 +1,55 @@
+import type { Issue } from "../issue";
+import type { Still, StillLayer } from "../layout/types";
+import type { LayerTimes, Timetable } from "../schedule/timetable";
+
+/** Seconds to find a text, and for every word of it. */
+const findS = 0.4;
+const wordS = 0.28;
+
+/** Texts that stand still for less time than it takes to read them. */
+export function tooShortToRead(still: Still, table: Timetable): Issue[] {
+  return still.layers.flatMap((entry): Issue[] => {
+    const { layer, content } = entry;
+    if (layer.kind !== "text" || layer.timer || layer.matteOnly || content.kind !== "text") return [];
+    const words = layer.text.split(/\s+/).filter((word) => /[\p{L}\p{N}]/u.test(word)).length;
+    if (words === 0 || entry.opacity === 0) return [];
+    const needed = findS + wordS * words;
+    const seconds = standsFor(entry, still, table);
+    return seconds < needed - 0.05 ? [{ code: "read_short", layer: layer.id, seconds, needed }] : [];
+  });
+}
+
+/** Moves of the stay that never come to a turn, because the stay is shorter than one. */
+export function idleLoops(still: Still, table: Timetable): Issue[] {
+  return still.layers.flatMap(({ layer }): Issue[] => {
+    const idle = table.layers.get(layer.id)?.stay.find(({ cycles }) => cycles?.count === 0);
+    return idle ? [{ code: "loop_idle", layer: layer.id, seconds: idle.lengthS }] : [];
+  });
+}
+
+/** Seconds from when a layer, and every group it is in, has arrived until the first of them begins to leave. */
+function standsFor(entry: StillLayer, still: Still, table: Timetable): number {
+  const groups = new Map(still.layers.map(({ layer }) => [layer.id, layer.in]));
+  let fromS = 0;
+  let untilS = table.lengthS;
+  for (let id: string | undefined = entry.layer.id; id !== undefined; id = groups.get(id)) {
+    const times = table.layers.get(id);
+    if (!times) continue;
+    fromS = Math.max(fromS, readableS(times, table));
+    untilS = Math.min(untilS, leavesS(times, table));
+  }
+  return Math.max(0, untilS - fromS);
+}
+
+/** A text that comes in parts over a long time is read as it comes: then the time of its last part counts. */
+function readableS({ arrive }: LayerTimes, { squeeze }: Timetable): number {
+  return Math.max(0, ...arrive.map((move) => (move.parts ? move.startS : move.endS))) * squeeze;
+}
+
+function leavesS({ arrive, leave }: LayerTimes, table: Timetable): number {
+  const { lengthS, squeeze, ownLeaveS, pace, togetherS } = table;
+  if (leave.length > 0) return lengthS - (ownLeaveS - Math.min(...leave.map(({ startS }) => startS))) * squeeze;
+  if (arrive.length === 0) return lengthS;
+  const lasting = togetherS > 0 ? togetherS : pace * Math.max(...arrive.map(({ endS }) => endS));
+  return lengthS - lasting * squeeze;
+}

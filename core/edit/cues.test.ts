@@ -1,0 +1,108 @@
+import { describe, expect, test } from "@jest/globals";
+import { Design } from "../document/design";
+import { startingValues } from "../document/values";
+import { box, designWith, sceneOf, words } from "../testing/scene";
+import { addCue, moveCue, putCues, removeCue } from "./cues";
+import { exposeCue } from "./fields";
+import { isStressed, moveWord, speakOnCues, spokenMove, withStress, wordsOf } from "./spoken-line";
+
+const design = () =>
+  structuredClone(
+    designWith(
+      [
+        box("a", {
+          moves: [{ id: "a-in", kind: "fade", phase: "arrive", length: 0.4, start: { to: "cue:one" } }],
+          keys: [{ property: "dx", keys: [{ at: { anchor: "cue", cue: "one" }, value: 2 }] }],
+          meter: { property: "width", end: { anchor: "cue", cue: "one" } },
+        }),
+        words("t", "We plant for moths"),
+      ],
+      {
+        cues: [
+          { id: "one", name: "One", at: 0.5 },
+          { id: "two", name: "Two", at: 1 },
+        ],
+      },
+    ),
+  );
+const at = (d: Design) => d.cues.map((cue) => cue.at);
+const valid = (d: Design) => Design.safeParse(d).success;
+
+describe("cues", () => {
+  test("are kept in the order they come in, whoever moves them", () => {
+    const d = design();
+    addCue(d, 0.7);
+    expect(at(d)).toEqual([0.5, 0.7, 1]);
+    moveCue(d, "one", 2);
+    expect(d.cues.map(({ id }) => id)).toEqual(["cue-3", "two", "one"]);
+    moveCue(d, "two", -4);
+    expect(at(d)[0]).toBe(0);
+  });
+  test("taken away leave nothing that waits for them", () => {
+    const d = design();
+    exposeCue(d, "one");
+    removeCue(d, "one");
+    expect(JSON.stringify(d)).not.toContain('"one"');
+    expect(JSON.stringify(d)).not.toContain("cue:one");
+    expect(valid(d)).toBe(true);
+  });
+  test("found again keep their ids, so that what starts on them stays tied; those too many go", () => {
+    const d = design();
+    const first = putCues(d, "Sound", [{ atS: 0.2 }, { atS: 0.4 }, { atS: 0.6 }]);
+    expect(first).toEqual(["sound-1", "sound-2", "sound-3"]);
+    d.layers[0]!.moves[0]!.start.to = "cue:sound-3";
+    const again = putCues(d, "Sound", [{ atS: 0.25 }, { atS: 0.5 }]);
+    expect(again).toEqual(["sound-1", "sound-2"]);
+    expect(d.layers[0]!.moves[0]!.start.to).toBe("phase");
+    expect(d.cues.map(({ id }) => id)).toEqual(["sound-1", "one", "sound-2", "two"]);
+  });
+  test("can be set by the filler, within limits, and move what starts on them", async () => {
+    const d = design();
+    expect(exposeCue(d, "one")).toBe("one");
+    expect(exposeCue(d, "one")).toBeUndefined();
+    const values = startingValues(d);
+    expect(values.fields.one).toBe("0.5");
+    const begins = async (when: string) =>
+      (await sceneOf(d, { fields: { one: when } })).table.layers.get("a")!.arrive[0]!.startS;
+    expect(await begins("0.5")).toBe(0.5);
+    expect(await begins("1.25")).toBe(1.25);
+    expect(await begins("99999")).toBe(d.length.max);
+  });
+});
+
+describe("a spoken line", () => {
+  test("is words, and stars that stress", () => {
+    expect(wordsOf("  We plant *moths*. ")).toEqual(["We", "plant", "*moths*."]);
+    expect(withStress("We plant moths", 2)).toBe("We plant *moths*");
+    expect(withStress("We plant *moths*", 2)).toBe("We plant moths");
+    expect([isStressed("*moths*"), isStressed("moths")]).toEqual([true, false]);
+  });
+  test("brings its words on cues in turn", async () => {
+    const d = design();
+    speakOnCues(d, "t", ["one", "two"]);
+    expect(valid(d)).toBe(true);
+    const move = (await sceneOf(d)).table.layers.get("t")!.arrive[0]!;
+    expect(move.parts!.starts.slice(0, 2)).toEqual([0.5, 1]);
+    speakOnCues(d, "t", ["two"]);
+    expect(d.layers[1]!.moves).toHaveLength(1);
+    speakOnCues(d, "a", ["one"]);
+    expect(spokenMove(d, "a")).toBeUndefined();
+  });
+  test("a word that moves to another cue pushes those after it on, and those before it back", () => {
+    const d = design();
+    putCues(
+      d,
+      "Beat",
+      [0.1, 0.2, 0.3, 0.4, 0.6, 0.8].map((atS) => ({ atS })),
+    );
+    d.cues = d.cues.filter(({ id }) => id.startsWith("beat"));
+    d.layers[0]!.moves = [];
+    const beats = d.cues.map(({ id }) => id);
+    speakOnCues(d, "t", beats.slice(0, 4));
+    const worn = () => spokenMove(d, "t")!.split!.cues!.map((id) => beats.indexOf(id));
+    moveWord(d, "t", 1, beats[3]!);
+    expect(worn()).toEqual([0, 3, 4, 5]);
+    moveWord(d, "t", 3, beats[2]!);
+    expect(worn()).toEqual([0, 1, 2, 3]);
+  });
+});

@@ -1,0 +1,54 @@
+import { describe, expect, test } from "@jest/globals";
+import { barPlace, papersOf, shareAt, stretchOf, timeAt } from "./papers";
+
+const facts = (arriveS: number, leaveS: number, lengthS: number, squeeze = 1) => ({
+  arriveS,
+  leaveS,
+  lengthS,
+  squeeze,
+});
+
+describe("the papers", () => {
+  test.each([60, 6, 2.4])("map instants of a clip of %s s to places and back, the stay folded", (lengthS) => {
+    const papers = papersOf(facts(0.9, 0.6, lengthS));
+    for (const share of [0, 0.2, 0.7, 0.95, 0.99, 1]) {
+      expect(timeAt(papers, shareAt(papers, share * lengthS))).toBeCloseTo(share * lengthS, 6);
+    }
+    expect(papers.arrive + papers.stay + papers.leave).toBeCloseTo(1, 9);
+  });
+  test("keep arrive and leave to one scale, whatever the clip's length", () => {
+    const short = papersOf(facts(0.8, 0.5, 3));
+    const long = papersOf(facts(0.8, 0.5, 60));
+    expect(long.perS).toBeCloseTo(short.perS, 9);
+    expect(shareAt(long, 0.4)).toBeCloseTo(shareAt(short, 0.4), 9);
+    expect(shareAt(long, 60) - shareAt(long, 59.6)).toBeCloseTo(0.4 * long.perS, 9);
+  });
+  test("leave room to pull beyond what arrives, but not in a clip that has none", () => {
+    expect(papersOf(facts(0.9, 0.6, 6)).arriveSpanS).toBeGreaterThan(1);
+    const tight = papersOf(facts(0.6, 0.4, 1, 0.5));
+    expect(tight.arriveSpanS + tight.leaveSpanS).toBeLessThanOrEqual(1 + 1e-9);
+  });
+  test("have a stretch to play for each phase, never an empty one", () => {
+    expect(stretchOf("arrive", facts(0.9, 0.6, 6))).toEqual({ fromS: 0, toS: 0.9 });
+    expect(stretchOf("stay", facts(0.9, 0.6, 6))).toEqual({ fromS: 0.9, toS: 5.4 });
+    expect(stretchOf("leave", facts(0, 0, 6)).fromS).toBeLessThan(6);
+  });
+});
+
+describe("bars", () => {
+  const papers = papersOf(facts(0.8, 0.8, 6));
+  test("stand where their seconds are, and as wide as they are long", () => {
+    const { left, width } = barPlace(papers, { startS: 0.2, endS: 0.6 }, { phase: "arrive" });
+    expect(left).toBeCloseTo(shareAt(papers, 0.2), 9);
+    expect(left + width).toBeCloseTo(shareAt(papers, 0.6), 9);
+  });
+  test("of an own leave end with the clip", () => {
+    const place = barPlace(papers, { startS: 0.3, endS: 0.5 }, { phase: "leave", phaseS: 0.5 });
+    expect(place.left + place.width).toBeCloseTo(1, 9);
+  });
+  test("that echo arrive are its mirror image from the end, at the leave's own pace", () => {
+    const echo = barPlace(papers, { startS: 0, endS: 0.4 }, { phase: "echo", pace: 0.5 });
+    expect(echo.left + echo.width).toBeCloseTo(1, 9);
+    expect(echo.width).toBeCloseTo(0.2 * papers.perS, 9);
+  });
+});
