@@ -1,7 +1,9 @@
 import type { Design } from "../document/design";
+import type { KeyTime, KeyTrack } from "../document/keys";
 import type { Layer } from "../document/layer";
 import { moveKinds, type Move, type MoveKind } from "../document/move";
 import { freshId } from "./blank";
+import { readPath } from "./property";
 
 /*
  * Changes of a design's motion, on a draft in place like all edits. Moves are told apart by their ids, which are
@@ -231,4 +233,23 @@ export function leading(design: Design, ids: readonly string[]): string[] {
     }
     return true;
   });
+}
+
+/**
+ * Puts keys on a layer in place of those of the same properties. Keys on cues that are not here, and of properties that
+ * the layer has not, are left out.
+ */
+export function putKeys(design: Design, layerId: string, tracks: readonly KeyTrack[]): void {
+  const layer = design.layers.find(({ id }) => id === layerId);
+  if (!layer) return;
+  const cues = new Set(design.cues.map(({ id }) => id));
+  const here = (at: KeyTime) =>
+    at.anchor === "cue" ? cues.has(at.cue) : at.anchor !== "video" || design.layers.some(({ id }) => id === at.layer);
+  for (const track of tracks) {
+    const known = !track.property.includes(".") || readPath(layer, track.property) !== undefined;
+    const keys = track.keys.filter(({ at }) => here(at));
+    if (!known || keys.length === 0) continue;
+    layer.keys = layer.keys.filter(({ property }) => property !== track.property);
+    if (layer.keys.length < 32) layer.keys.push(JSON.parse(JSON.stringify({ ...track, keys })) as KeyTrack);
+  }
 }

@@ -58,9 +58,9 @@ export class BenchHand {
   }
 
   /** Sets controls by their names: numbers and words are typed, lists chosen from, boxes ticked, points pressed. */
-  async set(values: Readonly<Record<string, string | boolean>>): Promise<void> {
+  async set(values: Readonly<Record<string, string | boolean>>, within = ".bench__page"): Promise<void> {
     for (const [label, value] of Object.entries(values)) {
-      const control = await this.found(label);
+      const control = await this.found(label, within);
       const kind = await control.evaluate((e) => (e instanceof HTMLInputElement ? e.type : e.tagName.toLowerCase()));
       if (kind === "select") await this.select(control, String(value));
       else if (kind === "checkbox") {
@@ -110,11 +110,11 @@ export class BenchHand {
   }
 
   /** The first control of the page that is called this, brought into view. */
-  private async found(label: string): Promise<ElementHandle<Element>> {
+  private async found(label: string, within = ".bench__page"): Promise<ElementHandle<Element>> {
     await this.page.evaluate(() =>
       document.querySelectorAll<HTMLDetailsElement>(".bench__page details").forEach((d) => (d.open = true)),
     );
-    const selector = `.bench__page [aria-label="${label}"]`;
+    const selector = `${within} [aria-label="${label}"]`;
     const wait = () => this.page.waitForSelector(selector, { timeout: 5000 });
     const control =
       (await this.page.$(selector)) ??

@@ -5,7 +5,7 @@ import type { Ease } from "@/core/document/ease";
 import type { Move } from "@/core/document/move";
 import { kinds } from "@/core/motion/kinds";
 import { EaseEditor } from "./EaseEditor";
-import { useChangeMove } from "./MoveSentence";
+import { useChangeMove } from "./controls";
 
 /** How a move runs, in words; pressed, its curve to change. */
 export function EaseButton({ move, children }: { move: Move; children: ReactNode }) {

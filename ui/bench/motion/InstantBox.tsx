@@ -2,7 +2,7 @@
 import type { KeyTime } from "@/core/document/keys";
 import { NumberBox } from "../page/NumberBox";
 import { useBench } from "../store";
-import { Pick } from "./MoveSentence";
+import { Pick } from "./controls";
 
 /** An instant that stays right whatever the clip's length: so much after its start, end, stay, a cue or a video. */
 export function InstantBox({

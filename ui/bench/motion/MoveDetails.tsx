@@ -8,7 +8,7 @@ import { AnchorPad } from "../page/anchors";
 import { NumberBox } from "../page/NumberBox";
 import { Choice, Row } from "../page/rows";
 import { useBench } from "../store";
-import type { ChangeMove } from "./MoveSentence";
+import type { ChangeMove } from "./controls";
 import { SaveMove } from "./SaveMove";
 
 const orderWords: Readonly<Record<(typeof orders)[number], string>> = {

@@ -1,13 +1,13 @@
 "use client";
-import type { ReactNode } from "react";
 import { Trash } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { moveKinds, type Move, type MoveKind } from "@/core/document/move";
-import { changeKind, findMove, kindsIn, mayWaitFor, removeMoves } from "@/core/edit/moves";
+import { changeKind, kindsIn, mayWaitFor, removeMoves } from "@/core/edit/moves";
 import { kinds } from "@/core/motion/kinds";
 import { easeWords, kindWords, phaseVerbs } from "@/core/motion/words";
 import { NumberBox } from "../page/NumberBox";
 import { useBench, useBenchStore } from "../store";
+import { Pick, useChangeMove } from "./controls";
 import { EaseButton } from "./EaseButton";
 import { MoveDetails } from "./MoveDetails";
 
@@ -74,48 +74,6 @@ export function MoveSentence({ layer, move }: { layer: Layer; move: Move }) {
         </button>
       </MoveDetails>
     </li>
-  );
-}
-
-export type ChangeMove = (label: string, recipe: (own: Move) => void, merge?: boolean) => void;
-
-/** Changes one move of the document. */
-export function useChangeMove(move: Move): ChangeMove {
-  const store = useBenchStore();
-  return (label, recipe, merge) =>
-    store.getState().edit(
-      label,
-      (draft) => {
-        const own = findMove(draft, move.id)?.move;
-        if (own) recipe(own);
-      },
-      merge ? `${label} ${move.id}` : undefined,
-    );
-}
-
-/** One of several words in a sentence. */
-export function Pick({
-  label,
-  value,
-  options,
-  onChange,
-  children,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [string, string])[];
-  onChange: (value: string) => void;
-  children?: ReactNode;
-}) {
-  return (
-    <select className="say__pick" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
-      {options.map(([id, words]) => (
-        <option key={id} value={id}>
-          {words}
-        </option>
-      ))}
-      {children}
-    </select>
   );
 }
 

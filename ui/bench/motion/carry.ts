@@ -1,41 +1,43 @@
 "use client";
 import { z } from "zod";
+import { KeyTrack } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
 import { Move } from "@/core/document/move";
-import { carried, putMoves } from "@/core/edit/moves";
+import { carried, putKeys, putMoves } from "@/core/edit/moves";
 import type { BenchStore } from "../store";
 
 const place = "rubrick.motion";
+const Carried = z.object({ moves: z.array(Move).max(32), keys: z.array(KeyTrack).max(32) });
 
-/** Keeps a layer's whole motion, also for other designs. */
+/** Keeps a layer's whole motion, its moves and its keys, also for other designs. */
 export function copyMotion(layer: Layer): void {
   try {
-    localStorage.setItem(place, JSON.stringify(carried(layer)));
+    localStorage.setItem(place, JSON.stringify({ moves: carried(layer), keys: layer.keys }));
   } catch {
     // A full or forbidden store: there is simply nothing to paste.
   }
 }
 
-/** Puts the motion that was copied on layers, in place of their moves of the same phases. */
+/** Puts the motion that was copied on layers, in place of their moves of the same phases and keys of the same things. */
 export function pasteMotion(store: BenchStore, layers: readonly string[]): void {
-  const moves = readCarried();
-  if (moves.length === 0) return;
+  const motion = readCarried();
+  if (!motion) return;
   store.getState().edit("Put the copied motion here", (draft) => {
-    putMoves(
-      draft,
-      layers.map((layer) => ({ layer, moves })),
-    );
+    if (motion.moves.length > 0) {
+      putMoves(
+        draft,
+        layers.map((layer) => ({ layer, moves: motion.moves })),
+      );
+    }
+    for (const layer of layers) putKeys(draft, layer, motion.keys);
   });
 }
 
-function readCarried(): readonly Move[] {
+function readCarried(): z.infer<typeof Carried> | undefined {
   try {
-    const read = z
-      .array(Move)
-      .max(32)
-      .safeParse(JSON.parse(localStorage.getItem(place) ?? "[]"));
-    return read.success ? read.data : [];
+    const read = Carried.safeParse(JSON.parse(localStorage.getItem(place) ?? ""));
+    return read.success ? read.data : undefined;
   } catch {
-    return [];
+    return undefined;
   }
 }

@@ -35,7 +35,7 @@ export function MotionSection({ layer }: { layer: Layer }) {
             type="button"
             className="small-button"
             title="Copy the motion of this layer"
-            disabled={layer.moves.length === 0}
+            disabled={layer.moves.length === 0 && layer.keys.length === 0}
             onClick={() => copyMotion(layer)}
           >
             <Clipboard aria-hidden /> <span className="visually-hidden">Copy the motion</span>

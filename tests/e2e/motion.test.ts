@@ -1,0 +1,376 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import type { Browser, Page } from "puppeteer-core";
+import type { Design } from "@/core/document/design";
+import { sampleValues } from "@/core/document/values";
+import { prepareScene } from "@/core/scene";
+import { readDesign } from "@/demo/designs";
+import { house } from "@/demo/house";
+import { fontBook, loadFace } from "@/render/fonts";
+import { as, base, pause, until } from "../support/api";
+import { openBrowser, painted, press, signedIn } from "../support/browser";
+import { MotionHand, stilled } from "../support/motion";
+
+jest.setTimeout(300_000);
+let browser: Browser;
+const started: string[] = [];
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser?.close();
+  for (const id of started) await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
+});
+
+/** A draft that holds a demo design, changed, open on the bench. */
+async function opened(page: Page, name: string, design: Design): Promise<string> {
+  const { id } = (await as("tomas", "POST", "/api/designs", { name })).data as { id: string };
+  started.push(id);
+  await as("tomas", "POST", `/api/designs/${id}/replace`, { revision: 1, document: { ...design, id, name } });
+  await page.goto(`${base}/bench/${id}`);
+  await page.waitForSelector(".overlay__hit");
+  await painted(page, 1);
+  return id;
+}
+const draft = async (id: string) => (await as("tomas", "GET", `/api/designs/${id}`)).data.document as Design;
+
+/** Both designs show the very same picture at every instant that is looked at. */
+async function expectSameFrames(built: Design, demo: Design, lengthS: number): Promise<void> {
+  for (const format of ["wide", "tall"]) {
+    const scene = (design: Design) =>
+      prepareScene({ design, values: { ...sampleValues(demo), lengthS }, house, format }, fontBook(), loadFace);
+    const [ours, theirs] = await Promise.all([scene(built), scene(demo)]);
+    expect(ours.table.arriveS).toBeCloseTo(theirs.table.arriveS, 6);
+    for (let i = 0; i <= 60; i++) {
+      const timeS = (lengthS * i) / 60;
+      expect([format, timeS, ours.sample(timeS).key]).toEqual([format, timeS, theirs.sample(timeS).key]);
+    }
+    // Where most happens in little time.
+    for (const timeS of [0.1, 0.2, 0.3, 0.4, 0.5, 0.6]) {
+      expect(ours.sample(timeS).key).toBe(theirs.sample(timeS).key);
+      expect(ours.sample(lengthS - timeS).key).toBe(theirs.sample(lengthS - timeS).key);
+    }
+  }
+}
+
+/** Puts every move of a demo design on its still, sentence by sentence. */
+async function bringToLife(hand: MotionHand, demo: Design): Promise<void> {
+  const idOf = new Map<string, string>();
+  for (const { id, moves } of demo.layers) {
+    if (moves.length === 0) continue;
+    await hand.take(id);
+    for (const move of moves) {
+      idOf.set(move.id, `${id}-${move.kind}`);
+      await hand.addMove(move.phase, move.kind);
+    }
+  }
+  for (const { id, moves } of demo.layers) {
+    if (moves.length === 0) continue;
+    await hand.take(id);
+    for (const move of moves) await hand.say(idOf.get(move.id)!, move, (other) => idOf.get(other)!);
+  }
+}
+
+describe("motion on the bench", () => {
+  test("brings a still two-account pop-up to life, keys and all, with the frames of the demo design", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const demo = readDesign("two-account-pop-up");
+    const id = await opened(page, "Two accounts by hand", stilled(demo));
+    const hand = new MotionHand(page);
+    // Keys first: the two colours, marks and handles change hands in the same instant.
+    for (const group of ["1", "2"]) {
+      const [first, ...others] = ["square", "mark", "handle", "network"].map((name) => `${name}-${group}`);
+      const [track] = demo.layers.find((layer) => layer.id === first)!.keys;
+      await hand.take(first!);
+      await hand.keys("opacity", "Opacity", 100, track!.keys);
+      await hand.motion("Copy the motion");
+      for (const [i, other] of others.entries()) await hand.take(other, i > 0);
+      await hand.motion("Put the copied motion here");
+    }
+    for (const layer of ["wiper", "sweep"]) {
+      await hand.take(layer);
+      for (const { property, keys } of demo.layers.find((other) => other.id === layer)!.keys) {
+        await hand.keys(property, property === "width" ? "Width" : "Opacity", 100, keys);
+      }
+    }
+    await bringToLife(hand, demo);
+    await hand.saved();
+    await expectSameFrames(await draft(id), demo, 8);
+    expect(errors).toEqual([]);
+  });
+
+  test("speaks a line on the cues that are found in its sound", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const demo = readDesign("spoken-line");
+    const { sound: _, ...rest } = { ...stilled(demo), cues: [] };
+    const id = await opened(page, "Spoken by hand", rest as Design);
+    const hand = new MotionHand(page);
+    await hand.take("sentence");
+    await page.click("[title='Sound and cues']");
+    await page.waitForSelector(".sound");
+    await hand.set({ "Sound under the design": "voice" }, ".sound");
+    await page.waitForSelector(".waveform__field[aria-busy=false]", { timeout: 20_000 });
+    await press(page, ".found-cues .chip", /^Keep the 12 that are found/);
+    await page.waitForFunction(() => document.querySelectorAll(".cue-list li").length === 12);
+    // Found within a frame of where they are; nudged to the very instant.
+    const found = await page.$$eval(".cue-list .number input", (list) =>
+      list.map((e) => Number((e as HTMLInputElement).value)),
+    );
+    for (const [i, cue] of demo.cues.entries()) {
+      expect(Math.abs(found[i]! - cue.at)).toBeLessThanOrEqual(0.02);
+      if (found[i] !== cue.at) await hand.set({ [`When Sound ${i + 1} is`]: String(cue.at) }, ".cue-list");
+    }
+    await press(page, "[aria-label='Spoken line'] .chip", /^Let its words come/);
+    await page.waitForSelector(".spoken-words select");
+    expect(await page.$$eval(".spoken-words .is-stressed", (list) => list.map((e) => e.textContent))).toEqual([
+      "moths",
+      "bees",
+    ]);
+    await page.click("[role=dialog] .btn-close");
+    await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
+    await hand.addMove("leave", "strew");
+    const leave = demo.layers.find((layer) => layer.id === "sentence")!.moves.find(({ phase }) => phase === "leave")!;
+    await hand.say("sentence-strew", leave, (other) => other);
+    await hand.take("dusk");
+    for (const move of demo.layers.find((layer) => layer.id === "dusk")!.moves) {
+      await hand.addMove(move.phase, "fade");
+      await hand.say(move.phase === "arrive" ? "dusk-fade" : "dusk-fade-2", move, (other) => other);
+    }
+    await hand.saved();
+    const built = await draft(id);
+    expect(built.sound).toMatchObject({ sound: "voice" });
+    await expectSameFrames(built, demo, 7);
+    expect(errors).toEqual([]);
+  });
+
+  test.each([
+    ["progress-edge", { bar: "By its width" }],
+    ["progress-outline", { run: "Along its line" }],
+    ["progress-dial", { run: "Along its line" }],
+    ["progress-letters", { fill: "By its width" }],
+  ] as const)(
+    "lets the still of %s show the time as the demo design does",
+    async (name, meters: Record<string, string>) => {
+      const { page, errors } = await signedIn(browser, "tomas");
+      const demo = readDesign(name);
+      const id = await opened(page, `${name} by hand`, stilled(demo));
+      const hand = new MotionHand(page);
+      for (const { id: layer, meter } of demo.layers) {
+        if (!meter) continue;
+        await hand.take(layer);
+        await press(page, ".put-on .chip", meters[layer] ?? "By its width");
+        const settings = "fieldset[aria-label='Shows the time']";
+        await page.waitForSelector(settings);
+        if (meter.property !== "dx") continue;
+        await hand.set({ "What shows the time": "dx" }, settings);
+        await hand.set({ "Meter: from": String(meter.from), "Meter: to": String(meter.to) }, settings);
+      }
+      await bringToLife(hand, demo);
+      await hand.saved();
+      await expectSameFrames(await draft(id), demo, 28);
+      expect(errors).toEqual([]);
+      await page.close();
+    },
+  );
+});
+
+/** What the large stage shows at an instant, as a picture. */
+async function shownAt(page: Page, timeS: number): Promise<string> {
+  await page.focus(".papers__slider");
+  const now = Number(await page.$eval(".papers__slider", (e) => e.getAttribute("aria-valuenow")));
+  const frames = Math.round((timeS - now) * 60);
+  for (let i = 0; i < Math.abs(frames);) {
+    const ten = Math.abs(frames) - i >= 10;
+    if (ten) await page.keyboard.down("Shift");
+    await page.keyboard.press(frames < 0 ? "ArrowLeft" : "ArrowRight");
+    if (ten) await page.keyboard.up("Shift");
+    i += ten ? 10 : 1;
+  }
+  await pause(900);
+  return page.$eval(".bench-stage__large canvas", (e) => (e as HTMLCanvasElement).toDataURL());
+}
+
+describe("time on the bench", () => {
+  test("keeps arrive and leave when the clip becomes twenty times as long", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const demo = readDesign("name-strap");
+    const id = await opened(page, "Any length", { ...demo, length: { default: 3, min: 1, max: 60 } });
+    const hand = new MotionHand(page);
+    await page.waitForFunction(() => document.querySelector(".papers__slider")?.getAttribute("aria-valuemax") === "3");
+    const facts = () => page.$$eval(".papers small", (list) => list.map((e) => e.textContent));
+    const early = await shownAt(page, 0.3);
+    const late = await shownAt(page, 2.7);
+    const before = await facts();
+    await hand.set({ "Clip length that is tried": "60" }, ".strip");
+    await page.waitForFunction(() => document.querySelector(".papers__slider")?.getAttribute("aria-valuemax") === "60");
+    const after = await facts();
+    expect([after[0], after[2]]).toEqual([before[0], before[2]]);
+    expect(after[1]).not.toBe(before[1]);
+    expect(await shownAt(page, 0.3)).toBe(early);
+    // From the end: the needle is put there by the ruler, then counted back.
+    const ruler = (await (await page.$(".papers"))!.boundingBox())!;
+    await page.mouse.click(ruler.x + ruler.width - 2, ruler.y + 8);
+    expect(await shownAt(page, 59.7)).toBe(late);
+    // Nothing of that was written into the design.
+    expect((await draft(id)).length.default).toBe(3);
+    expect(errors).toEqual([]);
+  });
+
+  test("moves bars by mouse and keys: later, longer, in even steps, tied to another, and all of it undone", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const id = await opened(page, "Bars", readDesign("name-strap"));
+    const before = await draft(id);
+    const move = async (name: string) =>
+      (await draft(id)).layers.flatMap(({ moves }) => moves).find((m) => m.id === name)!;
+    const bar = async (name: string) => (await (await page.$(`.bar[data-move="${name}"]`))!.boundingBox())!;
+    const pull = async (from: { x: number; y: number }, to: { x: number; y: number }) => {
+      await page.mouse.move(from.x, from.y);
+      await page.mouse.down();
+      await page.mouse.move(from.x + (to.x - from.x) / 2, to.y, { steps: 3 });
+      await page.mouse.move(to.x, to.y, { steps: 3 });
+      await page.mouse.up();
+    };
+    const layerOf = new Map(before.layers.flatMap((layer) => layer.moves.map((m) => [layer.id, m] as const)));
+    const panel = layerOf.get("name-panel")!;
+    const box = await bar(panel.id);
+    const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    await pull(middle, { x: middle.x + 60, y: middle.y });
+    const later = await until(
+      () => move(panel.id),
+      ({ start }) => start.gap > panel.start.gap,
+      10,
+    );
+    expect(later.length).toBe(panel.length);
+    const now = await bar(panel.id);
+    await pull({ x: now.x + now.width - 2, y: middle.y }, { x: now.x + now.width + 50, y: middle.y });
+    const longer = await until(
+      () => move(panel.id),
+      ({ length }) => length! > panel.length!,
+      10,
+    );
+    expect(longer.start).toEqual(later.start);
+    await page.focus(`.bar[data-move="${panel.id}"]`);
+    await page.keyboard.press("ArrowLeft");
+    await until(
+      () => move(panel.id),
+      ({ start }) => start.gap < later.start.gap,
+      10,
+    );
+
+    // The knob of the chosen bar, let go over the second half of another one: it waits until that has settled.
+    const role = layerOf.get("role-panel")!;
+    await page.click(`.bar[data-move="${role.id}"]`);
+    const knob = (await (await page.waitForSelector(`.bar[data-move="${role.id}"] .bar__knob`))!.boundingBox())!;
+    const target = await bar(layerOf.get("mark")!.id);
+    await pull({ x: knob.x + 6, y: knob.y + 6 }, { x: target.x + target.width * 0.8, y: target.y + target.height / 2 });
+    const tied = await until(
+      () => move(role.id),
+      ({ start }) => start.edge === "settle",
+      10,
+    );
+    expect(tied.start.to).toBe(layerOf.get("mark")!.id);
+
+    // Its leave of its own looks as the mirrored one did.
+    await page.click("[data-row=mark] .echo");
+    await until(
+      () => draft(id),
+      ({ layers }) => layers.find((l) => l.id === "mark")!.moves.some((m) => m.phase === "leave"),
+      10,
+    );
+
+    for (let i = 0; i < 12; i++) {
+      await page.keyboard.down("Control");
+      await page.keyboard.press("z");
+      await page.keyboard.up("Control");
+    }
+    const back = await until(
+      () => draft(id),
+      (d) => JSON.stringify(d) === JSON.stringify(before),
+      10,
+    );
+    expect(back).toEqual(before);
+    expect(errors).toEqual([]);
+  });
+
+  test("tries a motion for everything on the stage, takes it in one step, and takes it back in one", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const id = await opened(page, "Set of moves", stilled(readDesign("name-strap")));
+    await page.keyboard.press("Escape");
+    await page.waitForSelector(".motion-sets button");
+    await page.hover(".motion-sets button");
+    await page.waitForFunction(
+      () => document.querySelector(".strip .transport__play")?.getAttribute("aria-label") === "Pause",
+    );
+    expect((await draft(id)).layers.every(({ moves }) => moves.length === 0)).toBe(true);
+    await press(page, ".motion-sets button", /^Unfold/);
+    const moving = await until(
+      () => draft(id),
+      ({ layers }) => layers.every(({ moves }) => moves.length > 0),
+      10,
+    );
+    expect(moving.layers.find((layer) => layer.id === "name")!.moves[0]).toMatchObject({
+      kind: "rise",
+      behind: "name-panel",
+    });
+    await page.keyboard.down("Control");
+    await page.keyboard.press("z");
+    await page.keyboard.up("Control");
+    await until(
+      () => draft(id),
+      ({ layers }) => layers.every(({ moves }) => moves.length === 0),
+      10,
+    );
+    expect(errors).toEqual([]);
+  });
+
+  test("keeps a move under a name, puts it on other layers of another design, and changes it everywhere", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const hand = new MotionHand(page);
+    const first = await opened(page, "Keeps a move", stilled(readDesign("name-strap")));
+    await hand.take("mark");
+    await hand.addMove("arrive", "swing");
+    await press(page, "[data-move-sentence=mark-swing] .say__tools button", /Keep this move/);
+    await page.waitForSelector(".keep input");
+    await page.$eval(".keep input", (e) => (e as HTMLInputElement).select());
+    await page.type(".keep input", "Swing in");
+    await press(page, ".keep .chip", "Keep it");
+    const kept = await until(
+      () => draft(first),
+      ({ layers }) => layers.find((l) => l.id === "mark")!.moves[0]?.saved !== undefined,
+      10,
+    );
+    const saved = kept.layers.find((l) => l.id === "mark")!.moves[0]!.saved!;
+
+    const second = await opened(page, "Wears a move", stilled(readDesign("handle-pop-up")));
+    await hand.take("mark");
+    await page.click("[data-add-move=arrive]");
+    await page.waitForSelector(`[data-saved="${saved}"]`);
+    await page.click(`[data-saved="${saved}"]`);
+    await until(
+      () => draft(second),
+      ({ layers }) => layers.some(({ moves }) => moves.some((m) => m.saved === saved)),
+      10,
+    );
+
+    await page.goto(`${base}/bench/${first}`);
+    await page.waitForSelector(".overlay__hit");
+    await hand.take("mark");
+    await hand.set({ "Length of the move": "1.7" }, "[data-move-sentence=mark-swing]");
+    await press(page, "[data-move-sentence=mark-swing] .say__tools button", /Keep this move/);
+    await page.waitForSelector(".keep .leaf__list");
+    await press(page, ".keep .chip", /everywhere/);
+    const changed = await until(
+      () => draft(second),
+      ({ layers }) => layers.some(({ moves }) => moves[0]?.length === 1.7),
+      10,
+    );
+    expect(changed.layers.flatMap(({ moves }) => moves).filter((m) => m.saved === saved)).toHaveLength(1);
+
+    await page.goto(`${base}/moves`);
+    await page.waitForSelector(".moves__plate");
+    expect(await page.$eval(".moves__plate", (e) => e.textContent)).toContain("Wears a move");
+    await press(page, ".moves__plate .small-button", /^Take away/);
+    await press(page, ".moves__sure .chip", /^Take it off/);
+    await page.waitForFunction(() => !document.querySelector(".moves__plate"));
+    expect(errors).toEqual([]);
+  });
+});
