@@ -163,6 +163,14 @@ describe("motion on the bench", () => {
         if (meter.property !== "dx") continue;
         await hand.set({ "What shows the time": "dx" }, settings);
         await hand.set({ "Meter: from": String(meter.from), "Meter: to": String(meter.to) }, settings);
+        // How far the head travels is each format's own.
+        for (const format of house.formats) {
+          const from = demo.layers.find((other) => other.id === layer)!.overrides[format.id]?.["meter.from"];
+          if (from === undefined) continue;
+          await hand.show(format.name, true);
+          await hand.set({ "Meter: from": String(from) }, settings);
+        }
+        await hand.show("Wide", false);
       }
       await bringToLife(hand, demo);
       await hand.saved();

@@ -100,6 +100,12 @@ export class MotionHand extends BenchHand {
 
 /** A design at rest: everything that moves it is taken off. */
 export function stilled<D extends { layers: Layer[] }>(design: D): D {
-  const layers = design.layers.map(({ meter: _, ...layer }) => ({ ...layer, moves: [], keys: [] }));
+  const layers = design.layers.map(({ meter: _, overrides, ...layer }) => {
+    const still = Object.entries(overrides).map(
+      ([format, values]) =>
+        [format, Object.fromEntries(Object.entries(values).filter(([path]) => !path.startsWith("meter")))] as const,
+    );
+    return { ...layer, overrides: Object.fromEntries(still), moves: [], keys: [] };
+  });
   return { ...design, layers: layers as unknown as Layer[] };
 }
