@@ -7,6 +7,7 @@ import { DraftShelf as DraftShelfShape, type DraftCard } from "@/contract/design
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { DraftPlate } from "./DraftPlate";
+import { NeedsALook } from "./NeedsALook";
 import { NewDesignDialog } from "./NewDesignDialog";
 
 /** The designers' shelf: every draft, found by words and tags; what is put away is one press off. */
@@ -35,6 +36,7 @@ export function DraftShelf() {
         <h1>Shelf</h1>
         <p>Open a design on the bench, or fill in its release. Point at one to see it move.</p>
       </div>
+      <NeedsALook />
       <div className="shelf__tools">
         <input
           type="search"

@@ -6,6 +6,7 @@ import { call } from "@/ui/parts/api";
 import { useIs } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { DraftShelf } from "./DraftShelf";
+import { NeedsALook } from "./NeedsALook";
 import { ReleasePlate } from "./ReleasePlate";
 
 /** What stands on the shelf: all drafts for who designs, releases for who fills in. */
@@ -23,6 +24,7 @@ function ReleaseShelf() {
         <h1>Shelf</h1>
         <p>Choose a design, fill it in, and take the clips with you. Point at one to see it move.</p>
       </div>
+      <NeedsALook />
       {shelf.error && <Notice weight="stop">{shelf.error.message}</Notice>}
       {shelf.isPending && <p className="quiet">Fetching the shelf …</p>}
       {shelf.data?.releases.length === 0 && (

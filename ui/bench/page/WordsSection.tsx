@@ -1,11 +1,10 @@
 "use client";
 import type { Layer } from "@/core/document/layer";
 import { assertNever } from "@/core/assert-never";
-import { markToShapes } from "@/core/edit/mark-shapes";
-import { useBoxesAtRest } from "../stage/boxes";
-import { useBench, useBenchStore } from "../store";
+import { useBench } from "../store";
 import { LengthBox } from "./LengthBox";
 import { useBoxes } from "./PlaceSection";
+import { PictureRows } from "./PictureRows";
 import { PointsRow } from "./PointsRow";
 import { ChoiceRow, NumberRow, Row, TextRow, ToggleRow, type Option } from "./rows";
 import { StretchRows } from "./StretchRows";
@@ -233,78 +232,5 @@ function Italic({ layer }: { layer: Layer }) {
         onChange={(event) => property.set(event.target.checked ? true : undefined)}
       />
     </Row>
-  );
-}
-
-/** A mark's shapes as layers of their own: each can be coloured, matted and moved by itself. */
-function TakeApart({ layer }: { layer: Layer }) {
-  const store = useBenchStore();
-  const boxes = useBoxesAtRest();
-  const { edit, house, choose } = store.getState();
-  const take = () => {
-    const { width, height } = boxes.get(layer.id)?.box ?? { width: 16, height: 16 };
-    edit("Take the mark apart", (draft) => void markToShapes(draft, layer.id, house, { width, height }));
-    choose([layer.id]);
-  };
-  return (
-    <p className="put-on">
-      <button type="button" className="chip" onClick={take}>
-        Take apart into shapes
-      </button>
-    </p>
-  );
-}
-
-function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture" }> }) {
-  const house = useBench((state) => state.house);
-  const media: Option[] = [
-    ["", "nothing yet"],
-    ...house.marks.map(({ id, name }) => [`mark:${id}`, `Mark: ${name}`] as const),
-    ...house.pictures.map(({ id, name }) => [`picture:${id}`, `Picture: ${name}`] as const),
-    ...house.videos.map(({ id, name }) => [`video:${id}`, `Video: ${name}`] as const),
-  ];
-  return (
-    <>
-      <ChoiceRow layer={layer} path="media" label="Shows" options={media} />
-      {layer.media.startsWith("mark:") && <TakeApart layer={layer} />}
-      {!layer.media.startsWith("mark:") && (
-        <>
-          <ChoiceRow
-            layer={layer}
-            path="framing.fit"
-            label="Framed"
-            options={[
-              ["contain", "Whole"],
-              ["cover", "Filling"],
-            ]}
-          />
-          <div className="row-pair">
-            <NumberRow layer={layer} path="framing.focus.x" label="Focus across" unit="%" min={0} max={1} />
-            <NumberRow layer={layer} path="framing.focus.y" label="down" unit="%" min={0} max={1} />
-          </div>
-          <div className="row-pair">
-            <NumberRow layer={layer} path="framing.scale" label="Enlarged" unit="×" min={0.1} max={20} />
-            <NumberRow layer={layer} path="framing.turn" label="Turned" unit="°" />
-          </div>
-        </>
-      )}
-      {layer.media.startsWith("video:") && (
-        <>
-          <div className="row-pair">
-            <NumberRow layer={layer} path="playback.from" label="From second" unit="s" min={0} />
-            <NumberRow layer={layer} path="playback.speed" label="Speed" unit="×" min={0.1} max={10} />
-          </div>
-          <ChoiceRow
-            layer={layer}
-            path="playback.atEnd"
-            label="At its end"
-            options={[
-              ["hold", "Stands still"],
-              ["again", "Plays again"],
-            ]}
-          />
-        </>
-      )}
-    </>
   );
 }

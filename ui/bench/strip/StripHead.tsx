@@ -1,13 +1,15 @@
 "use client";
-import { useRef, type KeyboardEvent, type PointerEvent } from "react";
-import { ArrowRepeat, Flag, MusicNoteBeamed, PauseFill, PlayFill } from "react-bootstrap-icons";
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { ArrowRepeat, Film, Flag, Intersect, MusicNoteBeamed, PauseFill, PlayFill } from "react-bootstrap-icons";
 import { tidy } from "@/core/edit/moves";
 import { addCue, moveCue } from "@/core/edit/cues";
 import type { PreparedFormat } from "@/ui/stage/protocol";
 import type { PlayerView, StagePlayer } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { NumberBox } from "../page/NumberBox";
+import { undoStep } from "../history";
 import { useBench, useBenchStore } from "../store";
+import { FilmStrip } from "./FilmStrip";
 import { shareAt, stretchOf, timeAt, type Papers } from "./papers";
 
 const seconds = (timeS: number) => `${timeS.toFixed(2)} s`;
@@ -32,6 +34,7 @@ export function StripHead({
   const rate = usePlayerView(player, rateOf);
   const within = usePlayerView(player, withinOf);
   const sound = useBench((state) => state.document.sound);
+  const [film, setFilm] = useState(false);
   return (
     <div className="strip__head">
       <div className="strip__look">
@@ -77,7 +80,25 @@ export function StripHead({
           <MusicNoteBeamed aria-hidden /> <span className="visually-hidden">Sound and cues</span>
         </button>
         <CueButton player={player} />
+        <BeforeButton />
+        <button
+          type="button"
+          className="small-button"
+          aria-pressed={film}
+          title="Film strip of the chosen layer"
+          onClick={() => setFilm(!film)}
+        >
+          <Film aria-hidden /> <span className="visually-hidden">Film strip of the chosen layer</span>
+        </button>
       </div>
+      {film && (
+        <FilmStrip
+          player={player}
+          papers={papers}
+          phase={phaseAt(papers, player.snapshot().timeS)}
+          onClose={() => setFilm(false)}
+        />
+      )}
       <Ruler papers={papers} player={player} shown={shown} />
     </div>
   );
@@ -118,6 +139,34 @@ function CueButton({ player }: { player: StagePlayer }) {
       onClick={() => store.getState().edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS))}
     >
       <Flag aria-hidden /> <span className="visually-hidden">New cue at the needle</span>
+    </button>
+  );
+}
+
+/** As long as it is held, everything looks as it did before the last change. */
+function BeforeButton() {
+  const store = useBenchStore();
+  const past = useBench((state) => state.history.past.length);
+  const show = () => {
+    const { document, history } = store.getState();
+    const before = undoStep(document, history)?.document;
+    if (before) store.getState().show({ trial: before });
+  };
+  const end = () => store.getState().show({ trial: undefined });
+  return (
+    <button
+      type="button"
+      className="small-button"
+      disabled={past === 0}
+      title="Hold to see it as it was before the last change"
+      onPointerDown={show}
+      onPointerUp={end}
+      onPointerLeave={end}
+      onKeyDown={(event) => (event.key === " " || event.key === "Enter") && !event.repeat && show()}
+      onKeyUp={end}
+      onBlur={end}
+    >
+      <Intersect aria-hidden /> <span className="visually-hidden">Hold to see it as it was before</span>
     </button>
   );
 }

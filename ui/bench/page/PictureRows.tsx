@@ -1,0 +1,94 @@
+"use client";
+import type { KeyTime } from "@/core/document/keys";
+import type { Layer } from "@/core/document/layer";
+import { markToShapes } from "@/core/edit/mark-shapes";
+import { InstantBox } from "../motion/InstantBox";
+import { useBoxesAtRest } from "../stage/boxes";
+import { useBench, useBenchStore } from "../store";
+import { ChoiceRow, NumberRow, Row, type Option } from "./rows";
+import { useProperty } from "./use-property";
+
+/** A mark's shapes as layers of their own: each can be coloured, matted and moved by itself. */
+function TakeApart({ layer }: { layer: Layer }) {
+  const store = useBenchStore();
+  const boxes = useBoxesAtRest();
+  const { edit, house, choose } = store.getState();
+  const take = () => {
+    const { width, height } = boxes.get(layer.id)?.box ?? { width: 16, height: 16 };
+    edit("Take the mark apart", (draft) => void markToShapes(draft, layer.id, house, { width, height }));
+    choose([layer.id]);
+  };
+  return (
+    <p className="put-on">
+      <button type="button" className="chip" onClick={take}>
+        Take apart into shapes
+      </button>
+    </p>
+  );
+}
+
+/** What a picture layer shows and how it sits in its box; of a video also when it plays. */
+export function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture" }> }) {
+  const house = useBench((state) => state.house);
+  const media: Option[] = [
+    ["", "nothing yet"],
+    ...house.marks.map(({ id, name }) => [`mark:${id}`, `Mark: ${name}`] as const),
+    ...house.pictures.map(({ id, name }) => [`picture:${id}`, `Picture: ${name}`] as const),
+    ...house.videos.map(({ id, name }) => [`video:${id}`, `Video: ${name}`] as const),
+  ];
+  return (
+    <>
+      <ChoiceRow layer={layer} path="media" label="Shows" options={media} />
+      {layer.media.startsWith("mark:") && <TakeApart layer={layer} />}
+      {!layer.media.startsWith("mark:") && (
+        <>
+          <ChoiceRow
+            layer={layer}
+            path="framing.fit"
+            label="Framed"
+            options={[
+              ["contain", "Whole"],
+              ["cover", "Filling"],
+            ]}
+          />
+          <div className="row-pair">
+            <NumberRow layer={layer} path="framing.focus.x" label="Focus across" unit="%" min={0} max={1} />
+            <NumberRow layer={layer} path="framing.focus.y" label="down" unit="%" min={0} max={1} />
+          </div>
+          <div className="row-pair">
+            <NumberRow layer={layer} path="framing.scale" label="Enlarged" unit="×" min={0.1} max={20} />
+            <NumberRow layer={layer} path="framing.turn" label="Turned" unit="°" />
+          </div>
+        </>
+      )}
+      {layer.media.startsWith("video:") && (
+        <>
+          <div className="row-pair">
+            <NumberRow layer={layer} path="playback.from" label="From second" unit="s" min={0} />
+            <NumberRow layer={layer} path="playback.speed" label="Speed" unit="×" min={0.1} max={10} />
+          </div>
+          <PlaysFrom layer={layer} />
+          <ChoiceRow
+            layer={layer}
+            path="playback.atEnd"
+            label="At its end"
+            options={[
+              ["hold", "Stands still"],
+              ["again", "Plays again"],
+            ]}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+/** When a video begins to play; until then it stands at its first frame. */
+function PlaysFrom({ layer }: { layer: Layer }) {
+  const property = useProperty(layer, "playback.start", "Begins to play");
+  return (
+    <Row label="Begins" property={property} layer={layer}>
+      <InstantBox at={property.value as KeyTime} label="Begins to play" onChange={property.set} />
+    </Row>
+  );
+}
