@@ -56,6 +56,48 @@ describe("makeClip", () => {
     expect(proof.faults).toEqual([]);
     expect(proof).toMatchObject({ frames: 50, sound: true, alpha: null });
   });
+  test.each([
+    ["over a colour", undefined],
+    ["over footage without sound", ["-an"]],
+    ["over footage with sound", ["-c:a", "aac"]],
+  ])("mixes in the design's own sound %s, from its second on and no longer than the clip", async (name, coded) => {
+    const footage = join(folder, "under.mp4");
+    const voice = join(folder, "voice.wav");
+    await runFfmpeg(["-f", "lavfi", "-i", "sine=f=900:d=1.5", "-y", voice]);
+    if (coded) {
+      const sources = ["-f", "lavfi", "-i", "testsrc2=d=1:s=320x180:r=25", "-f", "lavfi", "-i", "sine=f=200:d=1"];
+      await runFfmpeg([...sources, "-c:v", "libx264", "-pix_fmt", "yuv420p", ...coded, "-y", footage]);
+    }
+    const backing = coded
+      ? { kind: "footage", media: `media:${"0".repeat(64)}` }
+      : { kind: "colour", colour: "#203040" };
+    const file = `${name.replaceAll(" ", "-")}.mp4`;
+    const { proof } = await clip({ id: "o", name: "O", kind: "h264", fps: { num: 25, den: 1 }, backing }, file, {
+      sound: { file: voice, fromS: 0.5, untilS: 1.5, gain: 0.8 },
+      ...(coded ? { footage } : {}),
+    });
+    expect(proof.faults).toEqual([]);
+    expect(proof.sound).toBe(true);
+    // Loud while the sound lasts, and silent (or only the footage) after it: one second of the clip's two.
+    const loudness = async (fromS: number) => {
+      const cut = ["-ss", String(fromS), "-t", "0.5", "-i", join(folder, file), "-af", "highpass=f=600"];
+      const raw = await runFfmpeg([...cut, "-ac", "1", "-ar", "8000", "-f", "s16le", "pipe:1"]);
+      let sum = 0;
+      for (let i = 0; i + 1 < raw.length; i += 2) sum += raw.readInt16LE(i) ** 2;
+      return Math.sqrt(sum / (raw.length / 2));
+    };
+    const [during, after] = [await loudness(0.3), await loudness(1.3)];
+    expect(during).toBeGreaterThan(500);
+    expect(after).toBeLessThan(during / 3);
+  });
+  test("soundOf hears the part of a sound that a design asks for, and nothing where there is none", async () => {
+    const { soundOf } = await import("./sound");
+    const sounds = [{ id: "v", name: "V", hash: "a".repeat(64), durationS: 3 }];
+    const heard = { ...design, sound: { sound: "v", from: 1, gain: 1 } };
+    expect(soundOf(heard, { ...testHouse, sounds }, (hash) => hash)).toMatchObject({ fromS: 1, untilS: 3 });
+    expect(soundOf(heard, testHouse, (hash) => hash)).toBeUndefined();
+    expect(soundOf({ ...heard, sound: { ...heard.sound, from: 3 } }, { ...testHouse, sounds }, String)).toBeUndefined();
+  });
   test("tells progress in frames of the clip, up to all of them", async () => {
     const seen: number[] = [];
     const backing = { kind: "colour", colour: "#203040" };

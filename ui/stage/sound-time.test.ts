@@ -22,7 +22,7 @@ beforeEach(() => {
   globalThis.requestAnimationFrame = (run) => frames.push(run);
   globalThis.cancelAnimationFrame = () => (frames = []);
 });
-afterEach(() => jest.restoreAllMocks());
+afterEach(() => void jest.restoreAllMocks());
 
 const frame = (ms: number) => {
   nowMs += ms;

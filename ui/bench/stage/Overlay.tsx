@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState, type PointerEvent as ReactPointerEvent } from "react";
+import { useRef, useState, type MouseEvent, type PointerEvent as ReactPointerEvent } from "react";
 import { pxPerU, type Format } from "@/core/document/format";
 import { nudge, resize } from "@/core/edit/arrange";
 import { readProperty } from "@/core/edit/property";
@@ -75,6 +75,15 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
     now.moved = true;
     if (now.handle) stretch(now, pulled);
     else drag(now, pulled, event.altKey);
+  };
+  // The overlay holds the pointer while a button is down, so that double clicks come to it and not to the layer.
+  const write = (event: MouseEvent) => {
+    const { document, chosen: ids } = store.getState();
+    const under = globalThis.document
+      .elementsFromPoint(event.clientX, event.clientY)
+      .map((element) => element.getAttribute("data-layer"))
+      .find((id) => id !== null && ids.includes(id));
+    if (document.layers.some(({ id, kind }) => id === under && kind === "text")) setWriting(under!);
   };
   const drag = (now: Gesture, way: { x: number; y: number }, free: boolean) => {
     const { chosen: ids, edit, onlyHere } = store.getState();
@@ -152,16 +161,16 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
         onPointerMove={move}
         onPointerUp={end}
         onPointerCancel={end}
+        onDoubleClick={write}
         aria-hidden
       >
-        {shown.map(({ id, kind }) => (
+        {shown.map(({ id }) => (
           <path
             key={id}
             className="overlay__hit"
             data-layer={id}
             d={pathOf(cornersOf(boxes.get(id)!))}
             onPointerDown={(event) => press(event, id)}
-            onDoubleClick={() => kind === "text" && setWriting(id)}
           />
         ))}
         <Thread format={format} />
