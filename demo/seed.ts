@@ -7,6 +7,7 @@ import { hashPassword } from "@/server/auth/password";
 import type { Db } from "@/server/db/connection";
 import { addHouse, findHouse } from "@/server/db/house";
 import { newId } from "@/server/db/ids";
+import { addMove } from "@/server/db/saved-moves";
 import { addMedia, framesMime, type Media } from "@/server/db/media";
 import { addMember } from "@/server/db/members";
 import { addOutput } from "@/server/db/outputs";
@@ -16,6 +17,7 @@ import { designIds, readDesign } from "./designs";
 import { footageSeconds, makeFootage } from "./footage";
 import { house } from "./house";
 import { outputsOver } from "./outputs";
+import { savedMoves } from "./moves";
 import { pictureFile, pictures } from "./pictures";
 import { voice, voiceFile } from "./sounds";
 import { ferns, videoFile } from "./videos";
@@ -51,6 +53,7 @@ export async function seed(db: Db): Promise<boolean> {
       await addDesign(trx, design, ids.get("designer"));
       await publish(trx, { document: design, house, memberId: ids.get("designer")!, accepted: [] });
     }
+    for (const { id, document } of savedMoves) await addMove(trx, id, document, ids.get("designer")!);
     // Last, because an empty house means an empty world.
     await addHouse(trx, house);
   });

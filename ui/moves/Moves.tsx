@@ -74,7 +74,7 @@ function MovePlate({
 }) {
   const { document, uses, id } = move;
   const design = useMemo(() => specimenOf(id, document, house), [id, document, house]);
-  const { strip, playing } = usePosterStrip(design, house);
+  const { strip, playing } = usePosterStrip(design, house, "light");
   const [fault, setFault] = useState<string>();
   const [sure, setSure] = useState(false);
   const attempt = (work: Promise<unknown>) => work.catch((error: Error) => setFault(error.message));

@@ -3,11 +3,11 @@ import { useEffect, useMemo, useState } from "react";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import { sampleValues } from "@/core/document/values";
-import { FormatStage } from "@/ui/stage/FormatStage";
+import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
 import { usePlayer } from "@/ui/stage/use-player";
 
 /** A design's poster in all its formats, and how to let it play. */
-export function usePosterStrip(design: Design, house: House) {
+export function usePosterStrip(design: Design, house: House, plate: Plate = "dark") {
   const scene = useMemo(
     () => ({ request: { design, values: sampleValues(design), house, samples: true }, formats: design.formats }),
     [design, house],
@@ -27,7 +27,7 @@ export function usePosterStrip(design: Design, house: House) {
   const strip = (
     <div ref={setElement} className="release-plate__strip" aria-busy={view.stage.kind === "loading"}>
       {formats.map((format) => (
-        <FormatStage key={format.id} format={format} player={player} plate="dark" />
+        <FormatStage key={format.id} format={format} player={player} plate={plate} />
       ))}
     </div>
   );

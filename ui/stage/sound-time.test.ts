@@ -6,7 +6,17 @@ const prepared = {
   formats: [
     {
       ...{ format: { id: "wide", name: "Wide", width: 1920, height: 1080 }, lengthS: 40, arriveS: 0.5, leaveS: 0.5 },
-      ...{ ownLeaveS: 0, squeeze: 1, posterS: 0, issues: [], turnedRound: false, boxes: [], bars: [], ticks: [], cues: [] },
+      ...{
+        ownLeaveS: 0,
+        squeeze: 1,
+        posterS: 0,
+        issues: [],
+        turnedRound: false,
+        boxes: [],
+        bars: [],
+        ticks: [],
+        cues: [],
+      },
     },
   ],
 };

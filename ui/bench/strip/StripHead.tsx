@@ -194,7 +194,7 @@ function Ruler({ papers, player, shown }: { papers: Papers; player: StagePlayer;
   };
   const { arriveS, leaveS, lengthS } = papers;
   return (
-    <div className="papers" onPointerDown={scrub} onPointerMove={scrub}>
+    <div className={`papers${cues.length > 0 ? " has-cues" : ""}`} onPointerDown={scrub} onPointerMove={scrub}>
       <div
         className="papers__slider"
         role="slider"
