@@ -18,13 +18,15 @@ import { TryDialog } from "./dialogs/TryDialog";
 import { VersionsDialog } from "./dialogs/VersionsDialog";
 import { Page as LayerPage } from "./page/Page";
 import { PlayerContext } from "./player-context";
-import { BenchStage, useBenchScene } from "./stage/BenchStage";
+import { BenchStage as LargeStage, useBenchScene } from "./stage/BenchStage";
 import { RestBoxes } from "./stage/boxes";
 import { BenchContext, calmly, createBench, useBench, useBenchStore } from "./store";
-import { Strip } from "./strip/Strip";
+import { Strip as LayerStrip } from "./strip/Strip";
 import { useKeys } from "./use-keys";
 
 // What is prepared again and again on the stage doesn't concern these.
+const BenchStage = memo(LargeStage);
+const Strip = memo(LayerStrip);
 const BenchBar = memo(Bar);
 const Page = memo(LayerPage);
 const stageOf = (view: PlayerView) => view.stage;

@@ -43,7 +43,8 @@ export interface StageScene {
 let stages = 0;
 const settleMs = 180;
 /** While a drag goes on, the formats beside it are seen again so often. */
-const othersWaitMs = 500;
+const othersWaitMs = 900;
+const tellMs = 60;
 
 /**
  * Shows one filled-in design in several formats at once. Holds the clock; painting happens in the worker, one round
@@ -75,6 +76,8 @@ export class StagePlayer {
   private placed = false;
   /** While a scene changes from moment to moment it is painted lightly; exactly once it has stood a little. */
   private hurried = false;
+  private waiting: readonly PreparedFormat[] | undefined;
+  private telling: ReturnType<typeof setTimeout> | undefined;
   private settling: ReturnType<typeof setTimeout> | undefined;
 
   /** `light`: never needs a file's exact pixels, such as the many small posters of a shelf. */
@@ -203,6 +206,7 @@ export class StagePlayer {
   dispose(): void {
     cancelAnimationFrame(this.ticker);
     clearTimeout(this.settling);
+    clearTimeout(this.telling);
     this.sound?.stop();
     this.canvases.clear();
     void stageClient().call({ kind: "drop", stage: this.stage });
@@ -273,14 +277,30 @@ export class StagePlayer {
     if (answer.kind === "fault") this.change({ stage: answer });
     if (answer.kind !== "prepared") return false;
     const before = this.view.stage;
-    const kept = partly && before.kind === "ready" ? before.formats : answer.formats;
+    const kept = partly && before.kind === "ready" ? (this.waiting ?? before.formats) : answer.formats;
     const fresh = new Map(answer.formats.map((shown) => [shown.format.id, shown]));
     for (const frame of answer.frames ?? []) this.put(frame);
-    this.accept(kept.map((shown) => fresh.get(shown.format.id) ?? shown));
+    const merged = kept.map((shown) => fresh.get(shown.format.id) ?? shown);
+    if (this.hurried && partly && before.kind === "ready") this.acceptSoon(merged);
+    else this.accept(merged);
     return true;
   }
 
+  /**
+   * While something is pulled about, what has been prepared is told of a few times a second: telling costs as much as
+   * preparing, and the next version is on its way to the worker in the meantime.
+   */
+  private acceptSoon(formats: readonly PreparedFormat[]): void {
+    this.waiting = formats;
+    this.telling ??= setTimeout(() => {
+      if (this.waiting) this.accept(this.waiting);
+    }, tellMs);
+  }
+
   private accept(formats: readonly PreparedFormat[]): void {
+    clearTimeout(this.telling);
+    this.telling = undefined;
+    this.waiting = undefined;
     const lengthS = formats[0]?.lengthS ?? 0;
     this.change({ stage: { kind: "ready", formats }, lengthS });
     if (!this.placed) {

@@ -31,7 +31,9 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
       return next;
     });
   }, []);
-  const order = useMemo(() => rows.map((row) => row.layer.id), [rows]);
+  const names = rows.map((row) => row.layer.id).join();
+  // The same list as long as the order is the same, so that an edit of one layer does not make all rows again.
+  const order = useMemo(() => names.split(","), [names]);
   return (
     <section className="strip" aria-label="Layers and time">
       <StripHead player={player} papers={papers} shown={shown} onSound={onSound} />
