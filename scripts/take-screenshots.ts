@@ -1,5 +1,7 @@
 import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
 import { base } from "@/tests/support/api";
+import { makeFirstDesign } from "@/tests/support/first-design";
+import { MotionHand } from "@/tests/support/motion";
 
 /** `npm run screenshots`: pictures of the main views in docs/screenshots, from the running instance's demo data. */
 const browser = await openBrowser();
@@ -65,6 +67,35 @@ try {
   await press(bench, ".bench__bar .btn-primary", /^Publish/);
   await settle(2500);
   await bench.screenshot({ path: file("publish") });
+  await bench.goto(`${base}/bench/name-strap`);
+  await bench.waitForSelector(".overlay__hit");
+  await press(bench, ".strip__choose", "Mark");
+  await bench.keyboard.press("a");
+  await bench.waitForSelector("[data-kind=swing]");
+  await bench.hover("[data-kind=swing]");
+  await settle(2200);
+  await bench.screenshot({ path: file("motion") });
+  await bench.keyboard.press("Escape");
+  await bench.goto(`${base}/bench/handle-pop-up`);
+  await bench.waitForSelector(".bar[data-move]");
+  await bench.click(".bar[data-move]");
+  await bench.$eval("[aria-label=Motion]", (e) => e.scrollIntoView());
+  await bench.$eval("[aria-label^='How it runs']", (e) => (e as HTMLElement).click());
+  await settle(2500);
+  await bench.screenshot({ path: file("easing") });
+  await bench.goto(`${base}/bench/spoken-line`);
+  await bench.waitForSelector(".overlay__hit");
+  await bench.click("[title='Sound and cues']");
+  await bench.waitForSelector(".waveform__field[aria-busy=false]");
+  await settle(800);
+  await bench.screenshot({ path: file("sound") });
+  await bench.goto(`${base}/moves`);
+  await bench.waitForSelector(".moves__plate");
+  await settle(3500);
+  await bench.screenshot({ path: file("moves") });
+  await makeFirstDesign(new MotionHand(bench), "still");
+  await settle(2000);
+  await bench.screenshot({ path: file("first-design") });
   await bench.goto(`${base}/house`);
   await bench.waitForSelector(".house__sheet");
   await settle(1500);

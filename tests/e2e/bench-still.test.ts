@@ -5,6 +5,8 @@ import type { House } from "@/core/document/house";
 import { as, base, until } from "../support/api";
 import { BenchHand } from "../support/bench";
 import { openBrowser, press, signedIn } from "../support/browser";
+import { makeFirstDesign } from "../support/first-design";
+import { MotionHand } from "../support/motion";
 
 jest.setTimeout(180_000);
 let browser: Browser;
@@ -76,7 +78,6 @@ describe("the bench", () => {
 
   test("takes layers to another design by the clipboard, duplicates them, and lines them up", async () => {
     const { page, errors } = await signedIn(browser, "tomas");
-    await page.evaluateOnNewDocument(() => undefined);
     await openedBench(page, "From here");
     await press(page, ".strip__choose", "Name panel");
     await page.keyboard.down("Shift");
@@ -221,6 +222,29 @@ describe("the bench", () => {
     expect(after.indexOf("Rule")).toBe(after.indexOf("Mark") - 1);
     expect(errors).toEqual([]);
   });
+});
+
+test("a first design is made as the guide says, and nothing stops it from being published", async () => {
+  const { page, errors } = await signedIn(browser, "tomas");
+  const hand = new MotionHand(page);
+  const id = await makeFirstDesign(hand);
+  started.push(id);
+  await hand.saved();
+  const design = await draft(id);
+  expect(design.layers.map(({ name }) => name)).toEqual(["Panel", "Tip"]);
+  expect(design.layers[0]!.width).toMatchObject({ kind: "around", layers: ["text"] });
+  expect(design.layers[1]!.moves[0]).toMatchObject({
+    kind: "rise",
+    length: 0.8,
+    split: { by: "letter" },
+    behind: "panel",
+  });
+  expect(design.fields).toMatchObject([{ kind: "line", label: "Tip", sample: "Water at dusk" }]);
+  await press(page, ".bench__bar .btn-primary", /^Publish/);
+  await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)", { timeout: 60_000 });
+  await press(page, ".modal-footer .btn-primary", "Publish");
+  await page.waitForSelector("[role=dialog] a[href^='/fill/']", { timeout: 60_000 });
+  expect(errors).toEqual([]);
 });
 
 describe("the house style", () => {
