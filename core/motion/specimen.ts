@@ -20,7 +20,7 @@ export function specimenOf(id: string, saved: SavedMove, house: House): Design {
     posterAt: 0.6,
     layers: [
       whole
-        ? { ...box("panel", "Panel", ground), width: around("words", 5), height: around("words", 4) }
+        ? { ...box("panel", "Panel", ground), width: { ...around("words", 6), before: 18 }, height: around("words", 4) }
         : { ...box("panel", "Panel", ground), width: fixed(38), height: fixed(22), place: at(0.5, 0.5) },
       {
         ...{ id: "words", name: "Words", kind: "text", text: "In leaf", place: whole ? at(0.55, 0.5) : at(0.82, 0.5) },
