@@ -23,6 +23,7 @@ export type Issue =
   | { code: "contrast_low"; layer: string; ratio: number; needed: number }
   | { code: "media_small"; layer: string; times: number }
   | { code: "contrast_finish"; layer: string; ratio: number; needed: number }
+  | { code: "sample_left"; field: string }
   | { code: "read_short"; layer: string; seconds: number; needed: number }
   | { code: "loop_idle"; layer: string; seconds: number }
   | { code: "loop_seam"; layer: string }

@@ -50,6 +50,8 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `The picture in “${nameOf(issue.layer)}” is enlarged ${issue.times.toFixed(1)} times and will look soft. Use a larger one.`;
     case "contrast_finish":
       return `Grain or glow makes “${nameOf(issue.layer)}” hard to read: contrast ${issue.ratio.toFixed(1)} where it is worst, ${issue.needed} is needed. Make the finish weaker or the text plainer.`;
+    case "sample_left":
+      return `The field “${issue.field}” starts with its own sample, so it may go out unchanged. Let it start empty, or with something true.`;
     case "read_short":
       return `“${nameOf(issue.layer)}” stands still for ${issue.seconds.toFixed(1)} s; reading it takes ${issue.needed.toFixed(1)} s. Make the clip longer, or let it come sooner.`;
     case "loop_idle":

@@ -61,3 +61,18 @@ test("findingsOf lists one finding once for all its formats, what stops first", 
     ["warn", ["wide", "tall"]],
   ]);
 });
+
+test("a field that must be filled in and starts with its sample is found once, in all formats", () => {
+  const field = (more: object) => ({ id: "f", kind: "line", label: "Name", sample: "Ada", required: true, ...more });
+  const found = (more: object) => {
+    const design = designWith([words("name", "Ada")], { fields: [field(more)] });
+    return findingsOf(
+      design,
+      ["wide", "tall"].map((format) => ({ format, issues: [] })),
+    );
+  };
+  expect(found({ default: "Ada" })).toMatchObject([{ severity: "warn", formats: ["wide", "tall"] }]);
+  expect(found({ default: "Ada " })[0]!.message).toContain("Name");
+  expect(found({ default: "" })).toEqual([]);
+  expect(found({ default: "Ada", required: false })).toEqual([]);
+});

@@ -1,4 +1,5 @@
 import type { Design } from "../document/design";
+import { isWritten } from "../document/field";
 import type { Issue } from "../issue";
 import { messageOf } from "../messages";
 import type { PaintHost } from "../paint/canvas";
@@ -30,6 +31,7 @@ const severities: Partial<Record<Issue["code"], Severity>> = {
   media_small: "warn",
   clip_too_short: "warn",
   contrast_finish: "warn",
+  sample_left: "warn",
   read_short: "warn",
   loop_idle: "warn",
   loop_seam: "warn",
@@ -49,14 +51,24 @@ export const sceneIssues = (scene: Scene, host: PaintHost): Issue[] => [
   ...seamIssues(scene.still, scene.table, host),
 ];
 
+/** Fields that must be filled in but start with their sample: it would go out without anybody having looked at it. */
+const sampleIssues = (design: Design): Issue[] =>
+  design.fields.flatMap((field): Issue[] =>
+    isWritten(field) && field.required && field.default.trim() !== "" && field.default.trim() === field.sample.trim()
+      ? [{ code: "sample_left", field: field.label }]
+      : [],
+  );
+
 /** Findings of all formats, the same one in several formats once. */
 export function findingsOf(design: Design, found: readonly { format: string; issues: readonly Issue[] }[]): Finding[] {
   const nameOf = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;
   const byId = new Map<string, Finding & { formats: string[] }>();
+  const samples = sampleIssues(design);
   for (const { format, issues } of found) {
-    for (const issue of issues) {
+    for (const issue of [...issues, ...samples]) {
       const layer = "layer" in issue ? issue.layer : undefined;
-      const id = [issue.code, layer ?? "", "zone" in issue ? issue.zone : ""].join(":");
+      const part = "zone" in issue ? issue.zone : "field" in issue ? issue.field : "";
+      const id = [issue.code, layer ?? "", part].join(":");
       const known = byId.get(id);
       if (known) {
         if (!known.formats.includes(format)) known.formats.push(format);

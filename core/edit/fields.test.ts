@@ -126,3 +126,20 @@ test("a layer can be there only while a switch is on", () => {
     ["panel", "name", "mark"],
   ]);
 });
+
+test("how a picture sits in its slot can be handed to the filler, with limits around what is there", async () => {
+  const d = structuredClone(
+    designWith(
+      [{ ...box("slot", { kind: "picture", media: "" }), fill: undefined }].map(({ fill, ...rest }) =>
+        fill ? { fill, ...rest } : rest,
+      ),
+    ),
+  );
+  const scale = exposeProperty(d, "slot", "framing.scale", house)!;
+  const across = exposeProperty(d, "slot", "framing.focus.x", house)!;
+  expect(Design.safeParse(d).success).toBe(true);
+  expect(d.fields).toMatchObject([{ kind: "number" }, { kind: "number", min: 0, max: 1, default: 0.5 }]);
+  Object.assign(d.fields[0]!, { max: 4 });
+  const bound = bind(d, { fields: { [scale]: "2", [across]: "0.8" } }, house, "wide");
+  expect(bound.layers[0]).toMatchObject({ framing: { scale: 2, focus: { x: 0.8 } } });
+});

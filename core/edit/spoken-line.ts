@@ -1,6 +1,6 @@
 import type { Design } from "../document/design";
 import { freshId } from "./blank";
-import { allMoves } from "./moves";
+import { allMoves, removeMoves } from "./moves";
 
 /** The words of a sentence as cues are given to them: what white space parts. Stars only stress. */
 export const wordsOf = (text: string): string[] => text.split(/\s+/).filter((word) => word !== "");
@@ -36,7 +36,7 @@ export function speakOnCues(design: Design, layerId: string, cues: readonly stri
     spoken.split.cues = [...cues];
     return;
   }
-  layer.moves = layer.moves.filter(({ phase }) => phase !== "arrive");
+  removeMoves(design, new Set(layer.moves.filter(({ phase }) => phase === "arrive").map(({ id }) => id)));
   layer.moves.push({
     id: freshId(`${layerId}-spoken`.slice(0, 40), new Set(allMoves(design).map(({ id }) => id))),
     kind: "blur-in",

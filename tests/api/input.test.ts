@@ -39,6 +39,23 @@ describe("an export is refused", () => {
     const reply = await as("ines", "POST", "/api/exports", await request(withName("x".repeat(49))));
     expect(reply.error).toMatchObject({ where: "values.name", message: expect.stringContaining("48") });
   });
+  test("as an output that the design is not made as, and taken as one that it is", async () => {
+    const db = database();
+    const id = await releaseId();
+    const row = await db("design_release").where({ id }).first();
+    const document = typeof row.document === "string" ? JSON.parse(row.document) : row.document;
+    const put = (outputs?: string[]) =>
+      db("design_release")
+        .where({ id })
+        .update({ document: JSON.stringify({ ...document, outputs }) });
+    await put(["see-through-master"]);
+    try {
+      expect(await codeOf({})).toEqual([422, "output_forbidden"]);
+      expect(await codeOf({ outputs: ["see-through-master"], formats: ["round"] })).toEqual([422, "format_unknown"]);
+    } finally {
+      await put(document.outputs);
+    }
+  });
   test("leaving nothing half queued", async () => {
     const before = (await as("ines", "GET", "/api/exports")).data.total;
     await codeOf({ formats: ["wide", "round"] });

@@ -90,13 +90,21 @@ function Desk() {
   );
   useKeys(player, open);
   useHeardSound(player);
+  const openDialog = useCallback(
+    (next: Dialog) => {
+      // A release is judged as it will be: with its samples and its own length.
+      if (next === "publish") store.getState().show({ tried: undefined, tryLengthS: undefined });
+      setDialog(next);
+    },
+    [store],
+  );
   const close = () => setDialog(undefined);
   return (
     <RestBoxes.Provider value={boxes}>
       <PlayerContext.Provider value={player}>
         <main className="bench">
           <BenchContext.Provider value={calm}>
-            <BenchBar onOpen={setDialog} />
+            <BenchBar onOpen={openDialog} />
           </BenchContext.Provider>
           <BenchStage player={player} guides={guides} onGuides={setGuides} />
           <aside className="bench__page" aria-label="Page">

@@ -9,6 +9,7 @@ import { specimenOf } from "@/core/motion/specimen";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { usePosterStrip } from "@/ui/shelf/PosterStrip";
+import { readTags } from "./tags";
 import { useMoves } from "./use-moves";
 
 /** Saved moves as small live specimens: on a mark, a panel and a text. */
@@ -100,10 +101,8 @@ function MovePlate({
         placeholder="No tags"
         defaultValue={document.tags.join(", ")}
         onBlur={(event) => {
-          const tags = [...new Set(event.target.value.split(",").map((tag) => tag.trim().slice(0, 40)))].filter(
-            Boolean,
-          );
-          if (tags.join() !== document.tags.join()) void attempt(onChange({ ...document, tags: tags.slice(0, 12) }));
+          const tags = readTags(event.target.value);
+          if (tags.join() !== document.tags.join()) void attempt(onChange({ ...document, tags }));
         }}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />

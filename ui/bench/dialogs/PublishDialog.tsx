@@ -25,13 +25,17 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
 
   useEffect(() => {
     let live = true;
-    const { stage } = player.snapshot();
-    if (stage.kind === "fault") {
-      const formats = document.formats.map((format) => ({ format, issues: [stage.issue] }));
-      void Promise.resolve().then(() => live && setFindings(findingsOf(document, formats)));
-    } else void player.check().then((formats) => live && setFindings(findingsOf(document, formats)));
+    // The stage first hears of what was only tried and is no longer.
+    const timer = setTimeout(() => {
+      const { stage } = player.snapshot();
+      if (stage.kind === "fault") {
+        const formats = document.formats.map((format) => ({ format, issues: [stage.issue] }));
+        setFindings(findingsOf(document, formats));
+      } else void player.check().then((formats) => live && setFindings(findingsOf(document, formats)));
+    }, 50);
     return () => {
       live = false;
+      clearTimeout(timer);
     };
     // Found once, for the design as it is when the dialog opens.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -7,6 +7,7 @@ import type { Move } from "@/core/document/move";
 import type { SavedMove } from "@/core/document/saved-move";
 import { detachMoves, findOfSaved, keepMoves, refreshSaved } from "@/core/edit/saved-moves";
 import { kindWords } from "@/core/motion/words";
+import { readTags } from "@/ui/moves/tags";
 import { useMoves } from "@/ui/moves/use-moves";
 import { useBenchStore } from "../store";
 
@@ -121,9 +122,6 @@ export function Keep({
     </form>
   );
 }
-
-export const readTags = (text: string): string[] =>
-  [...new Set(text.split(",").map((tag) => tag.trim().slice(0, 40)))].filter((tag) => tag !== "").slice(0, 12);
 
 function Follows({
   layer,

@@ -2,7 +2,7 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { ArrowRepeat, Film, Flag, Intersect, MusicNoteBeamed, PauseFill, PlayFill } from "react-bootstrap-icons";
 import { tidy } from "@/core/edit/moves";
-import { addCue, moveCue } from "@/core/edit/cues";
+import { addCue, moveCue, removeCue } from "@/core/edit/cues";
 import type { PreparedFormat } from "@/ui/stage/protocol";
 import type { PlayerView, StagePlayer } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
@@ -225,6 +225,7 @@ function Ruler({ papers, player, shown }: { papers: Papers; player: StagePlayer;
               name={cue.name}
               timeS={at}
               left={shareAt(papers, at)}
+              onRemove={() => store.getState().edit("Take a cue away", (draft) => removeCue(draft, id))}
               onMove={(toShare, name) => {
                 const next = typeof toShare === "number" ? timeAt(papers, toShare) : at + toShare.byS;
                 store.getState().edit("Move a cue", (draft) => moveCue(draft, id, next), name);
@@ -288,11 +289,13 @@ function CueFlag({
   timeS,
   left,
   onMove,
+  onRemove,
 }: {
   name: string;
   timeS: number;
   left: number;
   onMove: (to: number | { byS: number }, merge: string) => void;
+  onRemove: () => void;
 }) {
   const pull = useRef<string | undefined>(undefined);
   return (
@@ -315,10 +318,11 @@ function CueFlag({
       onPointerUp={() => (pull.current = undefined)}
       onKeyDown={(event) => {
         const way = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-        if (way === undefined) return;
+        if (event.key === "Delete" || event.key === "Backspace") onRemove();
+        if (way === undefined && event.key !== "Delete" && event.key !== "Backspace") return;
         event.preventDefault();
         event.stopPropagation();
-        onMove({ byS: tidy(way * (event.shiftKey ? 0.5 : 0.02)) }, `cue ${name}`);
+        if (way !== undefined) onMove({ byS: tidy(way * (event.shiftKey ? 0.5 : 0.02)) }, `cue ${name}`);
       }}
     >
       <Flag aria-hidden />
