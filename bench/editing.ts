@@ -49,6 +49,38 @@ function thirtyLayers(id: string): Design {
   });
 }
 
+/** Pulls an element to and fro for so long, a step a frame; gives the pictures a second on the large stage. */
+const pullRate = (page: Page, selector: string, follows: string, reach: number, seconds: number): Promise<number> =>
+  page.evaluate(
+    async (selector, follows, reach, seconds) => {
+      const noted = globalThis as unknown as Noting;
+      const taken = document.querySelector(selector)!;
+      const { x, y, width, height } = taken.getBoundingClientRect();
+      const at = (dx: number) => ({
+        clientX: x + width / 2 + dx,
+        clientY: y + height / 2,
+        pointerId: 1,
+        bubbles: true,
+        altKey: true,
+      });
+      const mover = taken.closest<SVGElement | HTMLElement>(follows)!;
+      mover.setPointerCapture = () => undefined;
+      taken.dispatchEvent(new PointerEvent("pointerdown", at(0)));
+      const start = performance.now();
+      noted.frameTimes.length = 0;
+      for (let i = 0; performance.now() - start < seconds * 1000; i++) {
+        mover.dispatchEvent(new PointerEvent("pointermove", at(reach * Math.sin(i / 9) + 10)));
+        await new Promise((r) => requestAnimationFrame(r));
+      }
+      mover.dispatchEvent(new PointerEvent("pointerup", at(0)));
+      return noted.frameTimes.length / seconds;
+    },
+    selector,
+    follows,
+    reach,
+    seconds,
+  );
+
 /** Notes in the page when the large stage gets a new picture. */
 const noteFrames = `
   globalThis.frameTimes = [];
@@ -77,57 +109,6 @@ const pressToPixels = (page: Page, presses: number): Promise<number[]> =>
     return taken;
   }, presses);
 
-/** Pictures a second on the large stage while a layer is dragged about. */
-const dragRate = (page: Page, seconds: number): Promise<number> =>
-  page.evaluate(async (seconds) => {
-    const noted = globalThis as unknown as Noting;
-    const hit = document.querySelector(".overlay__hit[data-layer=name-4]")!;
-    const { x, y, width, height } = hit.getBoundingClientRect();
-    const at = (dx: number) => ({
-      clientX: x + width / 2 + dx,
-      clientY: y + height / 2,
-      pointerId: 1,
-      bubbles: true,
-      altKey: true,
-    });
-    const svg = hit.closest("svg")!;
-    svg.setPointerCapture = () => undefined;
-    hit.dispatchEvent(new PointerEvent("pointerdown", at(0)));
-    const start = performance.now();
-    noted.frameTimes.length = 0;
-    for (let i = 0; performance.now() - start < seconds * 1000; i++) {
-      svg.dispatchEvent(new PointerEvent("pointermove", at(40 * Math.sin(i / 9) + 10)));
-      await new Promise((r) => requestAnimationFrame(r));
-    }
-    svg.dispatchEvent(new PointerEvent("pointerup", at(0)));
-    return noted.frameTimes.length / seconds;
-  }, seconds);
-
-/** Pictures a second on the large stage while the bar of a move is pulled about. */
-const barRate = (page: Page, seconds: number): Promise<number> =>
-  page.evaluate(async (seconds) => {
-    const noted = globalThis as unknown as Noting;
-    const bar = document.querySelector<HTMLElement>(".bar[data-move]")!;
-    const { x, y, width, height } = bar.getBoundingClientRect();
-    const at = (dx: number) => ({
-      clientX: x + width / 2 + dx,
-      clientY: y + height / 2,
-      pointerId: 1,
-      bubbles: true,
-      altKey: true,
-    });
-    bar.setPointerCapture = () => undefined;
-    bar.dispatchEvent(new PointerEvent("pointerdown", at(0)));
-    const start = performance.now();
-    noted.frameTimes.length = 0;
-    for (let i = 0; performance.now() - start < seconds * 1000; i++) {
-      bar.dispatchEvent(new PointerEvent("pointermove", at(30 * Math.sin(i / 9) + 10)));
-      await new Promise((r) => requestAnimationFrame(r));
-    }
-    bar.dispatchEvent(new PointerEvent("pointerup", at(0)));
-    return noted.frameTimes.length / seconds;
-  }, seconds);
-
 /** The needle to the middle of arriving, where a pulled bar changes what is seen. */
 async function toArrive(page: Page): Promise<void> {
   const ruler = (await (await page.$(".papers"))!.boundingBox())!;
@@ -151,12 +132,12 @@ export async function measureEditing(): Promise<Measurement[]> {
     await pressToPixels(page, 6);
     const taken = (await pressToPixels(page, 40)).sort((a, b) => a - b);
     const at = (share: number) => round(taken[Math.min(taken.length - 1, Math.floor(taken.length * share))]!);
-    const rate = await dragRate(page, 3);
+    const rate = await pullRate(page, ".overlay__hit[data-layer=name-4]", "svg", 40, 3);
     await page.goto(`${base}/bench/name-strap`);
     await page.waitForSelector(".bar[data-move]");
     await new Promise((resolve) => setTimeout(resolve, 1500));
     await toArrive(page);
-    const pulled = await barRate(page, 3);
+    const pulled = await pullRate(page, ".bar[data-move]", ".bar", 30, 3);
     const detail = { layers: 30, formats: 4 };
     return [
       {

@@ -1,10 +1,16 @@
+import { mkdtemp, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import type { Browser, Page } from "puppeteer-core";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import type { Design } from "@/core/document/design";
+import type { House } from "@/core/document/house";
 import { sampleValues } from "@/core/document/values";
 import { prepareScene } from "@/core/scene";
 import { readDesign } from "@/demo/designs";
 import { house } from "@/demo/house";
+import { writeWav } from "@/demo/sounds";
+import { synthesiseVoice } from "@/demo/voice";
 import { fontBook, loadFace } from "@/render/fonts";
 import { as, base, pause, until } from "../support/api";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
@@ -139,6 +145,54 @@ describe("motion on the bench", () => {
     const built = await draft(id);
     expect(built.sound).toMatchObject({ sound: "voice" });
     await expectSameFrames(built, demo, 7);
+    expect(errors).toEqual([]);
+  });
+
+  test("takes a sound and a caption file from the disk, and lets both go again", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const id = await opened(page, "From the disk", readDesign("caption-lines"));
+    const folder = await mkdtemp(join(tmpdir(), "rubrick-sound-"));
+    const house = async () => (await as("odile", "GET", "/api/house")).data as { revision: number; document: House };
+    const before = (await house()).document.sounds;
+    try {
+      await writeFile(join(folder, "drip.wav"), writeWav(synthesiseVoice([0.2, 0.9], 1.6, 8000), 8000));
+      await writeFile(
+        join(folder, "talk.vtt"),
+        "WEBVTT\n\n00:00.500 --> 00:01.200\nFerns drink\n\n00:01.400 --> 00:02.000\nat night\n",
+      );
+      await page.click("[title='Sound and cues']");
+      const [sound, captions] = await Promise.all([
+        page.waitForSelector(".sound input[accept*=audio]"),
+        page.waitForSelector(".sound input[accept*=vtt]"),
+      ]);
+      await (sound as ElementHandle<HTMLInputElement>).uploadFile(join(folder, "drip.wav"));
+      await page.waitForSelector(".waveform__field[aria-busy=false]", { timeout: 20_000 });
+      await (captions as ElementHandle<HTMLInputElement>).uploadFile(join(folder, "talk.vtt"));
+      const held = await until(
+        () => draft(id),
+        ({ sound, cues }) => sound !== undefined && cues.some(({ name }) => name === "at night"),
+        15,
+      );
+      expect(held.cues.filter(({ id }) => id.startsWith("caption-")).map(({ at }) => at)).toEqual([0.5, 1.4]);
+      expect((await house()).document.sounds.map((entry) => entry.id)).toContain(held.sound!.sound);
+      await press(page, ".found-cues .chip", /^Keep the 2 that are found/);
+      await until(
+        () => draft(id),
+        ({ cues }) => cues.filter((cue) => cue.id.startsWith("sound-")).length === 2,
+        10,
+      );
+      await new MotionHand(page).set({ "Sound under the design": "" }, ".sound");
+      await until(
+        () => draft(id),
+        ({ sound }) => sound === undefined,
+        10,
+      );
+    } finally {
+      const { revision } = await house();
+      const patches = [{ op: "replace", path: ["sounds"], value: before }];
+      await as("odile", "POST", "/api/house/patches", { revision, patches });
+      await rm(folder, { recursive: true, force: true });
+    }
     expect(errors).toEqual([]);
   });
 
@@ -277,6 +331,31 @@ describe("time on the bench", () => {
     );
     expect(tied.start.to).toBe(layerOf.get("mark")!.id);
 
+    // Several chosen, the last pulled: the first stays, those between follow in even steps.
+    const chosen = ["mark", "name-panel", "role"].map((layer) => layerOf.get(layer)!.id);
+    for (const [i, name] of chosen.entries()) {
+      if (i > 0) await page.keyboard.down("Shift");
+      await page.click(`.bar[data-move="${name}"]`);
+      if (i > 0) await page.keyboard.up("Shift");
+    }
+    const startOf = (name: string) =>
+      page.$eval(`.bar[data-move="${name}"]`, (e) => Number((e as HTMLElement).dataset.start));
+    const order: { name: string; at: number }[] = [];
+    for (const name of chosen) order.push({ name, at: await startOf(name) });
+    order.sort((a, b) => a.at - b.at);
+    const last = await bar(order[2]!.name);
+    await pull(
+      { x: last.x + last.width / 2, y: last.y + last.height / 2 },
+      { x: last.x + last.width / 2 + 70, y: last.y + last.height / 2 },
+    );
+    const steps = await until(
+      async () => Promise.all(order.map(({ name }) => startOf(name))),
+      ([first, , third]) => third! - first! > order[2]!.at - order[0]!.at + 0.02,
+      10,
+    );
+    expect(steps[0]).toBeCloseTo(order[0]!.at, 6);
+    expect(steps[1]! - steps[0]!).toBeCloseTo(steps[2]! - steps[1]!, 2);
+
     // Its leave of its own looks as the mirrored one did.
     await page.click("[data-row=mark] .echo");
     await until(
@@ -285,7 +364,7 @@ describe("time on the bench", () => {
       10,
     );
 
-    for (let i = 0; i < 12; i++) {
+    for (let i = 0; i < 16; i++) {
       await page.keyboard.down("Control");
       await page.keyboard.press("z");
       await page.keyboard.up("Control");
@@ -375,10 +454,13 @@ describe("time on the bench", () => {
 
     await page.goto(`${base}/moves`);
     await page.waitForSelector(".moves__plate");
-    expect(await page.$eval(".moves__plate", (e) => e.textContent)).toContain("Wears a move");
-    await press(page, ".moves__plate .small-button", /^Take away/);
-    await press(page, ".moves__sure .chip", /^Take it off/);
-    await page.waitForFunction(() => !document.querySelector(".moves__plate"));
+    const plates = await page.$$(".moves__plate");
+    const names = await page.$$eval(".moves__name", (list) => list.map((e) => (e as HTMLInputElement).value));
+    const plate = plates[names.indexOf("Swing in")]!;
+    expect(await plate.evaluate((e) => e.textContent)).toContain("Wears a move");
+    await (await plate.$(".small-button"))!.click();
+    await (await plate.waitForSelector(".moves__sure .chip"))!.click();
+    await page.waitForFunction((count) => document.querySelectorAll(".moves__plate").length < count, {}, plates.length);
     expect(errors).toEqual([]);
   });
 });

@@ -4,8 +4,7 @@ import type { Meter, Timer } from "@/core/document/keys";
 import { outlineFacts, outlinePoints, outlineStarts, type OutlineStart } from "@/core/edit/time-things";
 import { timerText } from "@/core/schedule/timer";
 import { usePlayerView } from "@/ui/stage/use-player";
-import { NumberBox } from "../page/NumberBox";
-import { Choice, Row, type Option } from "../page/rows";
+import { Choice, Row, type Option, NumberLine } from "../page/rows";
 import { useProperty } from "../page/use-property";
 import { useBenchPlayer } from "../player-context";
 import { useBenchStore } from "../store";
@@ -95,12 +94,14 @@ function MeterSettings({ layer, meter, set }: { layer: Layer; meter: Meter; set:
         />
       </Row>
       <div className="row-pair">
-        <Row label="From">
-          <NumberBox value={meter.from} unit={unit} label="Meter: from" onChange={(from, m) => put({ from }, m)} />
-        </Row>
-        <Row label="to">
-          <NumberBox value={meter.to} unit={unit} label="Meter: to" onChange={(to, m) => put({ to }, m)} />
-        </Row>
+        <NumberLine
+          row="From"
+          value={meter.from}
+          unit={unit}
+          label="Meter: from"
+          onChange={(from, m) => put({ from }, m)}
+        />
+        <NumberLine row="to" value={meter.to} unit={unit} label="Meter: to" onChange={(to, m) => put({ to }, m)} />
       </div>
       {layer.kind === "line" && layer.closed && meter.property === "stroke.to" && <OutlineRow layer={layer} />}
       <Row label="Begins">
@@ -109,16 +110,15 @@ function MeterSettings({ layer, meter, set }: { layer: Layer; meter: Meter; set:
       <Row label="Full">
         <InstantBox at={meter.end} label="Meter is full" onChange={(at, m) => put({ end: at }, m)} />
       </Row>
-      <Row label="In steps of">
-        <NumberBox
-          value={meter.stepS}
-          unit="s"
-          min={0}
-          step={0.5}
-          label="Meter: steps"
-          onChange={(stepS, m) => put({ stepS }, m)}
-        />
-      </Row>
+      <NumberLine
+        row="In steps of"
+        value={meter.stepS}
+        unit="s"
+        min={0}
+        step={0.5}
+        label="Meter: steps"
+        onChange={(stepS, m) => put({ stepS }, m)}
+      />
     </fieldset>
   );
 }
@@ -195,17 +195,16 @@ function TimerSettings({ timer, set }: { timer: Timer; set: Set }) {
         {shown[0]} at first, {shown[1]} in the middle, {shown[2]} at last
       </p>
       {timer.mode === "clock" && (
-        <Row label="From second of the day">
-          <NumberBox
-            value={timer.fromS}
-            unit="s"
-            min={0}
-            max={360000}
-            step={60}
-            label="Clock starts at"
-            onChange={(fromS, m) => put({ fromS }, m)}
-          />
-        </Row>
+        <NumberLine
+          row="From second of the day"
+          value={timer.fromS}
+          unit="s"
+          min={0}
+          max={360000}
+          step={60}
+          label="Clock starts at"
+          onChange={(fromS, m) => put({ fromS }, m)}
+        />
       )}
       {timer.mode === "down" && <AtZero timer={timer} set={set} />}
       <Row label="Begins">

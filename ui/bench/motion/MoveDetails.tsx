@@ -6,7 +6,7 @@ import { moveKinds, orders, type Move } from "@/core/document/move";
 import { kinds } from "@/core/motion/kinds";
 import { AnchorPad } from "../page/anchors";
 import { NumberBox } from "../page/NumberBox";
-import { Choice, Row } from "../page/rows";
+import { Choice, Row, NumberLine } from "../page/rows";
 import { useBench } from "../store";
 import type { ChangeMove } from "./controls";
 import { SaveMove } from "./SaveMove";
@@ -71,15 +71,14 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
     limits: { min: number; max: number; step?: number },
   ) =>
     takes.includes(key) && (
-      <Row label={label}>
-        <NumberBox
-          value={move[key] ?? facts[key]}
-          unit={unit}
-          label={label}
-          {...limits}
-          onChange={(value, merge) => change(label, (own) => void (own[key] = value), merge)}
-        />
-      </Row>
+      <NumberLine
+        row={label}
+        value={move[key] ?? facts[key]}
+        unit={unit}
+        label={label}
+        {...limits}
+        onChange={(value, merge) => change(label, (own) => void (own[key] = value), merge)}
+      />
     );
   const distance = move.distance ?? (facts.distance === "behind" ? { value: 1, of: "own" as const } : facts.distance);
   const pivot = move.pivot ?? facts.pivot ?? layer.pivot;
@@ -156,16 +155,15 @@ function SplitRows({ split, change }: { split: NonNullable<Move["split"]>; chang
           onChange={(order) => change("Order of the parts", (own) => void (own.split!.order = order as "forward"))}
         />
       </Row>
-      <Row label="Overlap">
-        <NumberBox
-          value={split.overlap}
-          unit="%"
-          min={0}
-          max={0.98}
-          label="Overlap of the parts"
-          onChange={(overlap, merge) => change("Overlap", (own) => void (own.split!.overlap = overlap), merge)}
-        />
-      </Row>
+      <NumberLine
+        row="Overlap"
+        value={split.overlap}
+        unit="%"
+        min={0}
+        max={0.98}
+        label="Overlap of the parts"
+        onChange={(overlap, merge) => change("Overlap", (own) => void (own.split!.overlap = overlap), merge)}
+      />
     </>
   );
 }
@@ -205,16 +203,15 @@ function LoopRows({ move, change }: Part) {
         )}
       </Row>
       {loop && (
-        <Row label="Pause">
-          <NumberBox
-            value={loop.pause}
-            unit="s"
-            min={0}
-            max={60}
-            label="Pause between two turns"
-            onChange={(pause, merge) => change("Loop", (own) => void (own.loop = { ...loop, pause }), merge)}
-          />
-        </Row>
+        <NumberLine
+          row="Pause"
+          value={loop.pause}
+          unit="s"
+          min={0}
+          max={60}
+          label="Pause between two turns"
+          onChange={(pause, merge) => change("Loop", (own) => void (own.loop = { ...loop, pause }), merge)}
+        />
       )}
     </>
   );

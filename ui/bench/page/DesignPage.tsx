@@ -4,7 +4,7 @@ import { useBench, useBenchStore } from "../store";
 import { MotionSets } from "../motion/MotionSets";
 import { FinishRows } from "./FinishRows";
 import { NumberBox } from "./NumberBox";
-import { Choice, Row } from "./rows";
+import { Choice, Row, NumberLine } from "./rows";
 
 /** The design as a whole: its name, formats, length, finish, and what the filler is told. */
 export function DesignPage() {
@@ -92,73 +92,67 @@ export function DesignPage() {
       </section>
       <section className="leaf" aria-label="Length">
         <h3 className="rubric">Length</h3>
-        <Row label="Usually">
-          <NumberBox
-            value={length.default}
+        <NumberLine
+          row="Usually"
+          value={length.default}
+          unit="s"
+          min={0.1}
+          max={3600}
+          step={0.5}
+          label="Usual length"
+          onChange={(n, m) => setLength({ default: n }, m)}
+        />
+        <div className="row-pair">
+          <NumberLine
+            row="At least"
+            value={length.min}
             unit="s"
             min={0.1}
             max={3600}
             step={0.5}
-            label="Usual length"
-            onChange={(n, m) => setLength({ default: n }, m)}
+            label="Shortest length"
+            onChange={(n, m) => setLength({ min: n }, m)}
           />
-        </Row>
-        <div className="row-pair">
-          <Row label="At least">
-            <NumberBox
-              value={length.min}
-              unit="s"
-              min={0.1}
-              max={3600}
-              step={0.5}
-              label="Shortest length"
-              onChange={(n, m) => setLength({ min: n }, m)}
-            />
-          </Row>
-          <Row label="At most">
-            <NumberBox
-              value={length.max}
-              unit="s"
-              min={0.1}
-              max={3600}
-              step={0.5}
-              label="Longest length"
-              onChange={(n, m) => setLength({ max: n }, m)}
-            />
-          </Row>
+          <NumberLine
+            row="At most"
+            value={length.max}
+            unit="s"
+            min={0.1}
+            max={3600}
+            step={0.5}
+            label="Longest length"
+            onChange={(n, m) => setLength({ max: n }, m)}
+          />
         </div>
-        <Row label="Poster at">
-          <NumberBox
-            value={document.posterAt}
-            unit="%"
-            min={0}
-            max={1}
-            label="Poster at"
-            onChange={(posterAt, m) => put("Poster", { posterAt }, m)}
-          />
-        </Row>
+        <NumberLine
+          row="Poster at"
+          value={document.posterAt}
+          unit="%"
+          min={0}
+          max={1}
+          label="Poster at"
+          onChange={(posterAt, m) => put("Poster", { posterAt }, m)}
+        />
         <div className="row-pair">
-          <Row label="Stays at least">
-            <NumberBox
-              value={document.minStay}
-              unit="s"
-              min={0}
-              max={60}
-              step={0.1}
-              label="Shortest stay"
-              onChange={(minStay, m) => put("Shortest stay", { minStay }, m)}
-            />
-          </Row>
-          <Row label="Leave takes">
-            <NumberBox
-              value={document.leavePace}
-              unit="×"
-              min={0.1}
-              max={4}
-              label="Leave takes times arrive"
-              onChange={(leavePace, m) => put("Pace of leaving", { leavePace }, m)}
-            />
-          </Row>
+          <NumberLine
+            row="Stays at least"
+            value={document.minStay}
+            unit="s"
+            min={0}
+            max={60}
+            step={0.1}
+            label="Shortest stay"
+            onChange={(minStay, m) => put("Shortest stay", { minStay }, m)}
+          />
+          <NumberLine
+            row="Leave takes"
+            value={document.leavePace}
+            unit="×"
+            min={0.1}
+            max={4}
+            label="Leave takes times arrive"
+            onChange={(leavePace, m) => put("Pace of leaving", { leavePace }, m)}
+          />
         </div>
         <Row label="Leaves">
           <Choice

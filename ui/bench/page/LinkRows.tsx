@@ -5,7 +5,7 @@ import { linkProperties, linkReads, type Link } from "@/core/document/link";
 import { readSum, SumError } from "@/core/link/sum";
 import { NumberBox } from "./NumberBox";
 import { useBoxes } from "./PlaceSection";
-import { Choice, Row, type Option } from "./rows";
+import { Choice, Row, type Option, NumberLine } from "./rows";
 import { useProperty } from "./use-property";
 
 const propertyNames: Readonly<Record<Link["property"], string>> = {
@@ -62,16 +62,15 @@ export function LinkRows({ layer }: { layer: Layer }) {
           ) : (
             <RangeRows layer={layer} link={link} change={(next, merge) => change(i, next, merge)} />
           )}
-          <Row label="Later by">
-            <NumberBox
-              value={link.delay}
-              unit="s"
-              min={0}
-              max={10}
-              label="Later by"
-              onChange={(delay, m) => change(i, { ...link, delay }, m)}
-            />
-          </Row>
+          <NumberLine
+            row="Later by"
+            value={link.delay}
+            unit="s"
+            min={0}
+            max={10}
+            label="Later by"
+            onChange={(delay, m) => change(i, { ...link, delay }, m)}
+          />
         </fieldset>
       ))}
       <p className="put-on">

@@ -6,7 +6,7 @@ import { useBench, useBenchStore } from "../store";
 import { AnchorPad, pointName } from "./anchors";
 import { LengthBox } from "./LengthBox";
 import { NumberBox } from "./NumberBox";
-import { Choice, NumberRow, Row, type Option } from "./rows";
+import { Choice, NumberRow, Row, type Option, NumberLine } from "./rows";
 import { useProperty } from "./use-property";
 
 const areas: readonly Option[] = [
@@ -254,22 +254,20 @@ function Around({
         </span>
       </Row>
       <div className="row-pair">
-        <Row label={axis === "width" ? "Pad left" : "Pad top"}>
-          <NumberBox
-            value={size.before}
-            unit="u"
-            label={`${what}: padding before`}
-            onChange={(before, m) => set({ ...size, before }, m)}
-          />
-        </Row>
-        <Row label={axis === "width" ? "right" : "bottom"}>
-          <NumberBox
-            value={size.after}
-            unit="u"
-            label={`${what}: padding after`}
-            onChange={(after, m) => set({ ...size, after }, m)}
-          />
-        </Row>
+        <NumberLine
+          row={axis === "width" ? "Pad left" : "Pad top"}
+          value={size.before}
+          unit="u"
+          label={`${what}: padding before`}
+          onChange={(before, m) => set({ ...size, before }, m)}
+        />
+        <NumberLine
+          row={axis === "width" ? "right" : "bottom"}
+          value={size.after}
+          unit="u"
+          label={`${what}: padding after`}
+          onChange={(after, m) => set({ ...size, after }, m)}
+        />
       </div>
       <details className="leaf__more">
         <summary>As wide as others</summary>
@@ -292,16 +290,15 @@ function Around({
               </label>
             ))}
         </span>
-        <Row label="What a minimum adds goes before">
-          <NumberBox
-            value={size.hold}
-            unit="%"
-            min={0}
-            max={1}
-            label={`${what}: share before`}
-            onChange={(hold, m) => set({ ...size, hold }, m)}
-          />
-        </Row>
+        <NumberLine
+          row="What a minimum adds goes before"
+          value={size.hold}
+          unit="%"
+          min={0}
+          max={1}
+          label={`${what}: share before`}
+          onChange={(hold, m) => set({ ...size, hold }, m)}
+        />
       </details>
     </>
   );

@@ -5,7 +5,7 @@ import type { Stretch } from "@/core/document/text";
 import { useBench } from "../store";
 import { ColourBox } from "./ColourBox";
 import { NumberBox } from "./NumberBox";
-import { Choice, Row } from "./rows";
+import { Choice, Row, NumberLine } from "./rows";
 import { useProperty } from "./use-property";
 
 type Of = Stretch["of"];
@@ -94,27 +94,25 @@ export function StretchRows({ layer }: { layer: Layer }) {
             />
           </Row>
           <div className="row-pair">
-            <Row label="Weight">
-              <NumberBox
-                value={stretch.weight}
-                unit=""
-                step={100}
-                min={100}
-                max={900}
-                label="Weight"
-                onChange={(weight, m) => change(i, { weight: Math.round(weight) }, m)}
-              />
-            </Row>
-            <Row label="Size">
-              <NumberBox
-                value={stretch.scale}
-                unit="%"
-                min={0.2}
-                max={4}
-                label="Size"
-                onChange={(scale, m) => change(i, { scale }, m)}
-              />
-            </Row>
+            <NumberLine
+              row="Weight"
+              value={stretch.weight}
+              unit=""
+              step={100}
+              min={100}
+              max={900}
+              label="Weight"
+              onChange={(weight, m) => change(i, { weight: Math.round(weight) }, m)}
+            />
+            <NumberLine
+              row="Size"
+              value={stretch.scale}
+              unit="%"
+              min={0.2}
+              max={4}
+              label="Size"
+              onChange={(scale, m) => change(i, { scale }, m)}
+            />
           </div>
           <Row label="Italic">
             <input

@@ -1,5 +1,5 @@
 "use client";
-import type { ReactNode } from "react";
+import type { ComponentProps, ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
 import type { Unit } from "@/core/edit/numbers";
 import { ColourBox } from "./ColourBox";
@@ -74,6 +74,15 @@ export function NumberRow({
         onChange={property.set}
         {...limits}
       />
+    </Row>
+  );
+}
+
+/** A number that is no property of a layer, in a row of its own; `row` is what stands before it. */
+export function NumberLine({ row, ...box }: { row: string } & ComponentProps<typeof NumberBox>) {
+  return (
+    <Row label={row}>
+      <NumberBox {...box} />
     </Row>
   );
 }

@@ -7,8 +7,7 @@ import { useHouse } from "@/ui/house/use-house";
 import { upload } from "@/ui/house/upload";
 import { Notice } from "@/ui/parts/Notice";
 import type { StagePlayer } from "@/ui/stage/player";
-import { NumberBox } from "../page/NumberBox";
-import { Row } from "../page/rows";
+import { NumberLine } from "../page/rows";
 import { useBench, useBenchStore } from "../store";
 import { CueList } from "./CueList";
 import { FoundCues } from "./FoundCues";
@@ -101,37 +100,34 @@ export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose:
           <>
             <Waveform player={player} buffer={buffer} sound={sound} onChange={put} />
             <div className="sound__facts">
-              <Row label="Begins at its second">
-                <NumberBox
-                  value={sound.from}
-                  unit="s"
-                  min={0}
-                  max={Math.max(0, (sound.until ?? stored.durationS) - 0.1)}
-                  label="Second of the sound at the clip’s start"
-                  onChange={(from, m) => put({ ...sound, from }, m)}
-                />
-              </Row>
-              <Row label="ends at">
-                <NumberBox
-                  value={sound.until ?? stored.durationS}
-                  unit="s"
-                  min={sound.from + 0.1}
-                  max={stored.durationS}
-                  label="Second of the sound at which it ends"
-                  onChange={(until, m) => put({ ...sound, until }, m)}
-                />
-              </Row>
-              <Row label="Loudness">
-                <NumberBox
-                  value={sound.gain}
-                  unit="%"
-                  min={0}
-                  max={4}
-                  step={0.05}
-                  label="Loudness"
-                  onChange={(gain, m) => put({ ...sound, gain }, m)}
-                />
-              </Row>
+              <NumberLine
+                row="Begins at its second"
+                value={sound.from}
+                unit="s"
+                min={0}
+                max={Math.max(0, (sound.until ?? stored.durationS) - 0.1)}
+                label="Second of the sound at the clip’s start"
+                onChange={(from, m) => put({ ...sound, from }, m)}
+              />
+              <NumberLine
+                row="ends at"
+                value={sound.until ?? stored.durationS}
+                unit="s"
+                min={sound.from + 0.1}
+                max={stored.durationS}
+                label="Second of the sound at which it ends"
+                onChange={(until, m) => put({ ...sound, until }, m)}
+              />
+              <NumberLine
+                row="Loudness"
+                value={sound.gain}
+                unit="%"
+                min={0}
+                max={4}
+                step={0.05}
+                label="Loudness"
+                onChange={(gain, m) => put({ ...sound, gain }, m)}
+              />
             </div>
           </>
         )}
