@@ -6,7 +6,7 @@ import { makeOwnLeave, tidy } from "@/core/edit/moves";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
 import { useBench, useBenchStore } from "../store";
 import { Bar } from "./Bar";
-import { barPlace, shareAt, timeAt, type Papers } from "./papers";
+import { barPlace, secondOf, shareAt, timeAt, type Papers } from "./papers";
 
 interface LaneProps {
   readonly layer: Layer;
@@ -27,6 +27,7 @@ export function Lane({ layer, papers, ownLeaveS, bars, ticks }: LaneProps) {
       <i className="strip__paper" style={at(0, arrive)} />
       <i className="strip__paper is-stay" style={at(arrive, stay)} />
       <i className="strip__paper" style={at(arrive + stay, leave)} />
+      <Counting layer={layer} papers={papers} />
       {!own && <Echo layer={layer} papers={papers} bars={bars} />}
       {bars.map((bar) => {
         const move = layer.moves.find(({ id }) => id === bar.move);
@@ -36,6 +37,26 @@ export function Lane({ layer, papers, ownLeaveS, bars, ticks }: LaneProps) {
         <Tick key={`${tick.track} ${tick.key}`} layer={layer} tick={tick} papers={papers} />
       ))}
     </div>
+  );
+}
+
+/** A thin line under the bars for as long as a layer shows the time, as a meter or in figures. */
+function Counting({ layer, papers }: { layer: Layer; papers: Papers }) {
+  const cues = useBench((state) => state.document.cues);
+  const shown = layer.meter ?? (layer.kind === "text" ? layer.timer : undefined);
+  if (!shown) return null;
+  const fromS = secondOf(shown.start, papers, cues) ?? 0;
+  const toS = secondOf(shown.end, papers, cues) ?? papers.lengthS;
+  const [left, right] = [fromS, toS].map((timeS) => shareAt(papers, Math.min(papers.lengthS, Math.max(0, timeS)))) as [
+    number,
+    number,
+  ];
+  return (
+    <i
+      className="lane-counting"
+      style={at(left, Math.max(0, right - left))}
+      title={`Shows the time from ${fromS.toFixed(2)} s to ${toS.toFixed(2)} s`}
+    />
   );
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { barPlace, papersOf, shareAt, stretchOf, timeAt } from "./papers";
+import { barPlace, papersOf, secondOf, shareAt, stretchOf, timeAt } from "./papers";
 
 const facts = (arriveS: number, leaveS: number, lengthS: number, squeeze = 1) => ({
   arriveS,
@@ -33,6 +33,19 @@ describe("the papers", () => {
     expect(stretchOf("stay", facts(0.9, 0.6, 6))).toEqual({ fromS: 0.9, toS: 5.4 });
     expect(stretchOf("leave", facts(0, 0, 6)).fromS).toBeLessThan(6);
   });
+});
+
+test.each([
+  [{ anchor: "start", gap: 0.5 }, 0.5],
+  [{ anchor: "end", gap: -1 }, 9],
+  [{ anchor: "stay", share: 0.5, gap: 0.1 }, 5.1],
+  [{ anchor: "cue", cue: "go", gap: 0.2 }, 3.2],
+  [{ anchor: "cue", cue: "gone", gap: 0 }, undefined],
+  [{ anchor: "video", layer: "slot", edge: "end", gap: 0 }, undefined],
+] as const)("the instant %j is at second %s of the clip", (at, second) => {
+  const found = secondOf(at, { arriveS: 1, leaveS: 1, lengthS: 10 }, [{ id: "go", at: 3 }]);
+  if (second === undefined) expect(found).toBeUndefined();
+  else expect(found).toBeCloseTo(second, 9);
 });
 
 describe("bars", () => {

@@ -1,3 +1,5 @@
+import type { KeyTime } from "@/core/document/keys";
+
 /** What the strip is drawn from, in seconds of the clip. */
 export interface PhaseFacts {
   readonly arriveS: number;
@@ -89,4 +91,26 @@ export function stretchOf(
   if (phase === "arrive") return { fromS: 0, toS: Math.max(0.1, arriveS) };
   if (phase === "leave") return { fromS: lengthS - Math.max(0.1, leaveS), toS: lengthS };
   return { fromS: arriveS, toS: Math.max(arriveS + 0.1, lengthS - leaveS) };
+}
+
+/** When an instant is, in seconds of the clip; undefined for those of a video, which only its slot knows. */
+export function secondOf(
+  at: KeyTime,
+  { arriveS, leaveS, lengthS }: Omit<PhaseFacts, "squeeze">,
+  cues: readonly { readonly id: string; readonly at: number }[],
+): number | undefined {
+  switch (at.anchor) {
+    case "start":
+      return at.gap;
+    case "end":
+      return lengthS + at.gap;
+    case "stay":
+      return arriveS + (lengthS - leaveS - arriveS) * at.share + at.gap;
+    case "cue": {
+      const cue = cues.find(({ id }) => id === at.cue);
+      return cue && cue.at + at.gap;
+    }
+    case "video":
+      return undefined;
+  }
 }

@@ -1,0 +1,49 @@
+import { createHash } from "node:crypto";
+import { readFile, mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, jest, test } from "@jest/globals";
+import { House } from "@/core/document/house";
+import { Output } from "@/core/document/output";
+import { designWith, testHouse, words } from "@/core/testing/scene";
+import { makeClip } from "./clip";
+import { makeFrame } from "./still";
+
+jest.setTimeout(60_000);
+const bytes = await readFile(join(process.cwd(), "public", "fonts", "Figtree_600SemiBold.ttf")).catch(() =>
+  readFile(join(process.cwd(), "public", "fonts", "Figtree_400Regular.ttf")),
+);
+const hash = createHash("sha256").update(bytes).digest("hex");
+const load = async (wanted: string) => {
+  if (wanted !== hash) throw new Error(`${wanted} is not stored`);
+  return bytes;
+};
+/** The test house with a type style in an uploaded font, under a name of the house's own. */
+const house = (family: string) =>
+  House.parse({
+    ...testHouse,
+    fonts: [{ id: "own", family: "Potting Shed", weight: 600, hash }],
+    types: [{ id: "body", name: "Body", style: { family, weight: 600, size: 8 } }],
+  });
+const design = designWith([words("t", "Ferns at dusk", { place: { dx: 20, dy: 20 } })]);
+const scene = (family: string) => ({ design, values: { fields: {} }, house: house(family), format: "square" });
+
+test("an uploaded font is set as the same font is when it ships", async () => {
+  const own = await makeFrame({ scene: scene("Potting Shed"), loadPicture: load });
+  const bundled = await makeFrame({ scene: scene("Figtree"), loadPicture: load });
+  expect(own.equals(bundled)).toBe(true);
+});
+
+test("a clip in an uploaded font is made and proved", async () => {
+  const folder = await mkdtemp(join(tmpdir(), "rubrick-font-"));
+  try {
+    const output = Output.parse({ id: "o", name: "O", kind: "vp9-alpha", fps: { num: 25, den: 1 } });
+    const file = join(folder, "a.webm");
+    const short = { ...scene("Potting Shed"), values: { fields: {}, lengthS: 1 } };
+    const { proof, frames } = await makeClip({ scene: short, output, loadPicture: load, folder, file });
+    expect([frames, proof.faults]).toEqual([25, []]);
+    expect(proof.alpha!.max).toBeGreaterThan(200);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+});
