@@ -1,8 +1,7 @@
 "use client";
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useState } from "react";
 import { ArrowRepeat, Film, Flag, Intersect, MusicNoteBeamed, PauseFill, PlayFill } from "react-bootstrap-icons";
-import { tidy } from "@/core/edit/moves";
-import { addCue, moveCue, removeCue } from "@/core/edit/cues";
+import { addCue } from "@/core/edit/cues";
 import type { PreparedFormat } from "@/ui/stage/protocol";
 import type { PlayerView, StagePlayer } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
@@ -10,9 +9,10 @@ import { NumberBox } from "../page/NumberBox";
 import { undoStep } from "../history";
 import { useBench, useBenchStore } from "../store";
 import { FilmStrip } from "./FilmStrip";
-import { shareAt, stretchOf, timeAt, type Papers } from "./papers";
+import { stretchOf, type Papers } from "./papers";
+import { Ruler } from "./Ruler";
+import { seconds } from "./seconds";
 
-const seconds = (timeS: number) => `${timeS.toFixed(2)} s`;
 const playingOf = (view: PlayerView) => view.playing;
 const timeOf = (view: PlayerView) => view.timeS;
 const rateOf = (view: PlayerView) => view.rate;
@@ -167,165 +167,6 @@ function BeforeButton() {
       onBlur={end}
     >
       <Intersect aria-hidden /> <span className="visually-hidden">Hold to see it as it was before</span>
-    </button>
-  );
-}
-
-function Ruler({ papers, player, shown }: { papers: Papers; player: StagePlayer; shown: PreparedFormat | undefined }) {
-  const timeS = usePlayerView(player, timeOf);
-  const store = useBenchStore();
-  const cues = useBench((state) => state.document.cues);
-  const share = (event: PointerEvent<Element>, of: Element) => {
-    const { left, width } = of.getBoundingClientRect();
-    return (event.clientX - left) / width;
-  };
-  const scrub = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.buttons !== 1 || (event.target as Element).closest(".papers__cue, .papers__fold")) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
-    player.pause();
-    player.seek(timeAt(papers, share(event, event.currentTarget)));
-  };
-  const keys = (event: KeyboardEvent) => {
-    if (event.target !== event.currentTarget) return;
-    if (event.key !== "ArrowLeft" && event.key !== "ArrowRight") return;
-    event.preventDefault();
-    event.stopPropagation();
-    player.step((event.key === "ArrowLeft" ? -1 : 1) * (event.shiftKey ? 10 : 1));
-  };
-  const { arriveS, leaveS, lengthS } = papers;
-  return (
-    <div className={`papers${cues.length > 0 ? " has-cues" : ""}`} onPointerDown={scrub} onPointerMove={scrub}>
-      <div
-        className="papers__slider"
-        role="slider"
-        tabIndex={0}
-        aria-label="Instant of the clip"
-        aria-valuemin={0}
-        aria-valuemax={lengthS}
-        aria-valuenow={timeS}
-        aria-valuetext={seconds(timeS)}
-        onKeyDown={keys}
-      />
-      <span className="papers__arrive" style={{ width: `${papers.arrive * 100}%` }}>
-        Arrive <small className="figures">{seconds(arriveS)}</small>
-      </span>
-      <span className="papers__stay" style={{ width: `${papers.stay * 100}%` }}>
-        Stay <small className="figures">{seconds(Math.max(0, lengthS - arriveS - leaveS))}</small>
-        <FoldMark lengthS={lengthS} />
-      </span>
-      <span className="papers__leave">
-        Leave <small className="figures">{seconds(leaveS)}</small>
-      </span>
-      {shown?.cues.map(({ id, timeS: at }) => {
-        const cue = cues.find((other) => other.id === id);
-        return (
-          cue && (
-            <CueFlag
-              key={id}
-              name={cue.name}
-              timeS={at}
-              left={shareAt(papers, at)}
-              onRemove={() => store.getState().edit("Take a cue away", (draft) => removeCue(draft, id))}
-              onMove={(toShare, name) => {
-                const next = typeof toShare === "number" ? timeAt(papers, toShare) : at + toShare.byS;
-                store.getState().edit("Move a cue", (draft) => moveCue(draft, id, next), name);
-              }}
-            />
-          )
-        );
-      })}
-      <i className="papers__needle" style={{ left: `${shareAt(papers, timeS) * 100}%` }} aria-hidden />
-    </div>
-  );
-}
-
-let pulls = 0;
-
-/** The fold in the stay's paper: pull it, or use the arrow keys, to try other lengths of the clip. */
-function FoldMark({ lengthS }: { lengthS: number }) {
-  const store = useBenchStore();
-  const { min, max, default: usual } = useBench((state) => state.document.length);
-  const pull = useRef<{ x: number; fromS: number } | undefined>(undefined);
-  const tryLength = (wanted: number) => {
-    const next = Math.min(max, Math.max(min, Math.round(wanted * 10) / 10));
-    store.getState().show({ tryLengthS: next === usual ? undefined : next });
-  };
-  return (
-    <span
-      className="papers__fold"
-      role="slider"
-      tabIndex={0}
-      aria-label="Fold of the stay: try other clip lengths"
-      aria-valuemin={min}
-      aria-valuemax={max}
-      aria-valuenow={lengthS}
-      aria-valuetext={seconds(lengthS)}
-      title="Pull to try other lengths of the clip"
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        pull.current = { x: event.clientX, fromS: lengthS };
-      }}
-      onPointerMove={(event) => {
-        if (!pull.current) return;
-        // The farther it is pulled, the more a pixel counts: from a few seconds to minutes in one pull.
-        const way = event.clientX - pull.current.x;
-        tryLength(pull.current.fromS + Math.sign(way) * (Math.abs(way) / 40 + (way / 60) ** 2));
-      }}
-      onPointerUp={() => (pull.current = undefined)}
-      onKeyDown={(event) => {
-        const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
-        if (way === undefined) return;
-        event.preventDefault();
-        event.stopPropagation();
-        tryLength(lengthS + way * (event.shiftKey ? 5 : 0.5));
-      }}
-    />
-  );
-}
-
-function CueFlag({
-  name,
-  timeS,
-  left,
-  onMove,
-  onRemove,
-}: {
-  name: string;
-  timeS: number;
-  left: number;
-  onMove: (to: number | { byS: number }, merge: string) => void;
-  onRemove: () => void;
-}) {
-  const pull = useRef<string | undefined>(undefined);
-  return (
-    <button
-      type="button"
-      className="papers__cue"
-      style={{ left: `${left * 100}%` }}
-      title={`${name}, ${seconds(timeS)}`}
-      aria-label={`Cue ${name} at ${seconds(timeS)}; arrow keys move it`}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        pull.current = `drag cue ${++pulls}`;
-      }}
-      onPointerMove={(event) => {
-        if (!pull.current) return;
-        const { left, width } = event.currentTarget.parentElement!.getBoundingClientRect();
-        onMove((event.clientX - left) / width, pull.current);
-      }}
-      onPointerUp={() => (pull.current = undefined)}
-      onKeyDown={(event) => {
-        const way = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-        if (event.key === "Delete" || event.key === "Backspace") onRemove();
-        if (way === undefined && event.key !== "Delete" && event.key !== "Backspace") return;
-        event.preventDefault();
-        event.stopPropagation();
-        if (way !== undefined) onMove({ byS: tidy(way * (event.shiftKey ? 0.5 : 0.02)) }, `cue ${name}`);
-      }}
-    >
-      <Flag aria-hidden />
     </button>
   );
 }

@@ -1,0 +1,151 @@
+"use client";
+import { useState } from "react";
+import { Trash } from "react-bootstrap-icons";
+import type { Field } from "@/core/document/field";
+import { Pattern } from "@/core/document/pattern";
+import { freshId } from "@/core/edit/blank";
+
+type Changing<K extends Field["kind"]> = { field: Extract<Field, { kind: K }>; change: (part: object) => void };
+
+/** What a line must look like; a pattern that can't be read is told of and not kept. */
+export function PatternSetting({
+  pattern,
+  change,
+}: {
+  pattern: string | undefined;
+  change: (part: { pattern: string | undefined }) => void;
+}) {
+  const [typed, setTyped] = useState(pattern ?? "");
+  const refused = typed !== "" && !Pattern.safeParse(typed).success;
+  return (
+    <label className="setting">
+      Must look like
+      <input
+        type="text"
+        className={`form-control form-control-sm figures${refused ? " is-invalid" : ""}`}
+        maxLength={40}
+        placeholder="anything"
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          if (event.target.value === "") change({ pattern: undefined });
+          else if (Pattern.safeParse(event.target.value).success) change({ pattern: event.target.value });
+        }}
+      />
+      <small>9 a figure, a a letter, x either; + one or more, ? may be missing. Such as 9?9:99, or @x+</small>
+    </label>
+  );
+}
+
+const cueTimes = [
+  ["min", "Not before, s"],
+  ["max", "Not after, s"],
+  ["default", "At the start, s"],
+] as const;
+
+/** Between which seconds a filler may put a cue. */
+export function CueSettings({ field, change }: Changing<"cue">) {
+  return (
+    <div className="fields-dialog__numbers">
+      {cueTimes.map(([key, label]) => (
+        <label key={key} className="setting">
+          {label}
+          <input
+            type="number"
+            className="form-control form-control-sm figures"
+            min={0}
+            max={3600}
+            step={0.1}
+            value={field[key]}
+            onChange={(event) => event.target.value !== "" && change({ [key]: Number(event.target.value) })}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
+
+/** The limits of a number, its steps and its start. */
+export function NumberSettings({ field, change }: Changing<"number">) {
+  const box = (key: "min" | "max" | "step" | "default", label: string) => (
+    <label className="setting">
+      {label}
+      <input
+        type="number"
+        className="form-control form-control-sm figures"
+        step="any"
+        value={field[key]}
+        onChange={(event) => event.target.value !== "" && change({ [key]: Number(event.target.value) })}
+      />
+    </label>
+  );
+  return (
+    <div className="fields-dialog__numbers">
+      {box("min", "At least")}
+      {box("max", "At most")}
+      {box("step", "In steps of")}
+      {box("default", "At the start")}
+    </div>
+  );
+}
+
+/** The values that may be chosen, each under a name for the filler. */
+export function OptionSettings({ field, change }: Changing<"choice">) {
+  const { options } = field;
+  const put = (i: number, part: object) =>
+    change({ options: options.map((old, j) => (j === i ? { ...old, ...part } : old)) });
+  const numeric = typeof options[0]!.value === "number";
+  const add = () => {
+    const id = freshId("option", new Set(options.map((option) => option.id)));
+    change({ options: [...options, { ...options[options.length - 1]!, id, label: `Option ${options.length + 1}` }] });
+  };
+  const remove = (id: string) => {
+    const kept = options.filter((option) => option.id !== id);
+    change({ options: kept, ...(field.default === id ? { default: kept[0]!.id } : {}) });
+  };
+  return (
+    <fieldset className="setting">
+      <legend>On offer</legend>
+      {options.map(({ id, label, value }, i) => (
+        <span key={id} className="setting setting--pair">
+          <input
+            type="radio"
+            name={`start ${field.id}`}
+            aria-label={`${label} at the start`}
+            checked={field.default === id}
+            onChange={() => change({ default: id })}
+          />
+          <input
+            type="text"
+            className="form-control form-control-sm"
+            aria-label={`Name of option ${i + 1}`}
+            value={label}
+            maxLength={80}
+            onChange={(event) => event.target.value.trim() !== "" && put(i, { label: event.target.value })}
+          />
+          <input
+            type={numeric ? "number" : "text"}
+            step="any"
+            className="form-control form-control-sm"
+            aria-label={`Value of option ${i + 1}`}
+            value={value}
+            maxLength={500}
+            onChange={(event) => put(i, { value: numeric ? Number(event.target.value) : event.target.value })}
+          />
+          <button
+            type="button"
+            className="small-button"
+            disabled={options.length === 1}
+            aria-label={`Take ${label} away`}
+            onClick={() => remove(id)}
+          >
+            <Trash aria-hidden />
+          </button>
+        </span>
+      ))}
+      <button type="button" className="chip" disabled={options.length >= 64} onClick={add}>
+        Another option
+      </button>
+    </fieldset>
+  );
+}
