@@ -65,7 +65,7 @@ export interface Timetable {
   /** Length of arrive and leave as designed; multiply by `squeeze` for the clip's own seconds. */
   readonly arriveS: number;
   readonly leaveS: number;
-  /** Length of the own leave moves as designed; they end with the clip. */
+  /** The whole leave as designed, where any layer has one of its own: its moves count from where leaving begins. */
   readonly ownLeaveS: number;
   readonly pace: number;
   /** Seconds in which everything without a leave of its own fades together; 0 when it goes mirrored. */

@@ -65,7 +65,7 @@ export interface PreparedFormat {
   readonly lengthS: number;
   readonly arriveS: number;
   readonly leaveS: number;
-  /** Of the leaving moves that layers have of their own, as designed. */
+  /** The whole leave as designed, where any layer has one of its own; 0 otherwise. */
   readonly ownLeaveS: number;
   /** Seconds of the clip for one as designed: below 1 in a clip too short for its phases. */
   readonly squeeze: number;
