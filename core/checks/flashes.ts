@@ -1,3 +1,4 @@
+import { luminance } from "../bind/colour";
 import type { Issue } from "../issue";
 import type { PaintHost } from "../paint/canvas";
 import { paint } from "../paint/paint";
@@ -58,17 +59,11 @@ function levelsOf(scene: Scene, timeS: number, host: PaintHost): Float64Array {
       const alpha = data[at + 3]! / 255;
       const over = (channel: number) => channel * alpha + groundLevel * (1 - alpha);
       const cell = Math.floor((y * cells) / height) * cells + Math.floor((x * cells) / width);
-      sums[cell]! += linear(over(data[at]!)) * 0.2126 + linear(over(data[at + 1]!)) * 0.7152;
-      sums[cell]! += linear(over(data[at + 2]!)) * 0.0722;
+      sums[cell]! += luminance({ r: over(data[at]!), g: over(data[at + 1]!), b: over(data[at + 2]!), a: 1 });
       counts[cell]!++;
     }
   }
   return sums.map((sum, i) => sum / Math.max(1, counts[i]!));
-}
-
-function linear(level: number): number {
-  const share = level / 255;
-  return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
 }
 
 /** Follows each cell's luminance from turn to turn, and counts the flashes that a quarter of the cells share. */

@@ -38,17 +38,14 @@ export function textContrast(scene: Scene, host: PaintHost): Issue[] {
  * ground, a tenth of each left aside. Undefined where it stands on the footage itself.
  */
 function finishedRatio({ still, table, posterS }: Scene, entry: StillLayer, host: PaintHost): number | undefined {
-  const shown = (opacity: number): Still => ({
-    ...still,
-    layers: still.layers.map((other) => (other === entry ? { ...other, opacity } : other)),
-  });
+  const without = { ...still, layers: still.layers.map((o) => (o === entry ? { ...o, opacity: 0 } : o)) };
   const alone = { ...still, finish: [], layers: still.layers.map((o) => (o === entry ? o : { ...o, opacity: 0 })) };
   const text = sample(alone, table, posterS);
   const area = pixelBounds(opsBounds(text.ops), still.format);
   if (area.width <= 2 || area.height <= 2) return undefined;
   const mask = pixelsOf(text, area, host);
   const inked = pixelsOf(sample(still, table, posterS), area, host);
-  const bare = pixelsOf(sample(shown(0), table, posterS), area, host);
+  const bare = pixelsOf(sample(without, table, posterS), area, host);
   const inks: number[] = [];
   const grounds: number[] = [];
   for (let at = 0; at < mask.length; at += 4) {

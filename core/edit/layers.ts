@@ -3,6 +3,7 @@ import type { House } from "../document/house";
 import { Layer, type LayerKind } from "../document/layer";
 import type { KeyTime } from "../document/keys";
 import { freshId } from "./blank";
+import { copied } from "./copied";
 import { removeMoves } from "./moves";
 
 /*
@@ -200,7 +201,7 @@ export function duplicateLayers(design: Design, chosen: Iterable<string>): strin
 
 /** One layer under its new id; everything in it that names a copied layer or move names the copy. */
 export function copyOf(layer: Layer, renamed: Map<string, string>, takenMoves: Set<string>): Layer {
-  const copy = JSON.parse(JSON.stringify(layer)) as Layer;
+  const copy = copied(layer);
   const moves = new Map<string, string>();
   for (const move of copy.moves) {
     const id = freshId(move.id, takenMoves);

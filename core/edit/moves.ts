@@ -3,6 +3,7 @@ import type { KeyTime, KeyTrack } from "../document/keys";
 import type { Layer } from "../document/layer";
 import { moveKinds, type Move, type MoveKind } from "../document/move";
 import { freshId } from "./blank";
+import { copied } from "./copied";
 import { readPath } from "./property";
 
 /*
@@ -81,7 +82,7 @@ const parameters = ["from", "distance", "behind", "soft", "overshoot", "turn", "
 /** Moves as they are carried to other layers: starts that lead to moves that are not carried lead to the phase. */
 export function carried(layer: Layer, phases: readonly Phase[] = ["arrive", "stay", "leave"]): Move[] {
   const moves = layer.moves.filter(({ phase }) => phases.includes(phase));
-  return JSON.parse(JSON.stringify(moves)) as Move[];
+  return copied(moves);
 }
 
 /** Moves for a layer, as they were carried. */
@@ -119,7 +120,7 @@ export function putMoves(design: Design, assignments: readonly Assignment[]): st
   const layers = new Set(design.layers.map(({ id }) => id));
   fitting.forEach(({ layer, moves }, n) => {
     for (const move of moves) {
-      const copy = JSON.parse(JSON.stringify(move)) as Move;
+      const copy = copied(move);
       const { to } = copy.start;
       const next = renamed[n]!.get(to) ?? renamed.find((names) => names.has(to))?.get(to);
       const kept =
@@ -159,7 +160,7 @@ export function makeOwnLeave(
     made.push(id);
     const gap = time ? Math.max(0, Math.round((arriveS - time.endS) * design.leavePace * 1000) / 1000) : 0;
     const length = (time ? time.endS - time.startS : (move.length ?? 0.5)) * design.leavePace;
-    const copy = JSON.parse(JSON.stringify(move)) as Move;
+    const copy = copied(move);
     layer.moves.push({
       ...copy,
       id,
@@ -250,6 +251,6 @@ export function putKeys(design: Design, layerId: string, tracks: readonly KeyTra
     const keys = track.keys.filter(({ at }) => here(at));
     if (!known || keys.length === 0) continue;
     layer.keys = layer.keys.filter(({ property }) => property !== track.property);
-    if (layer.keys.length < 32) layer.keys.push(JSON.parse(JSON.stringify({ ...track, keys })) as KeyTrack);
+    if (layer.keys.length < 32) layer.keys.push(copied({ ...track, keys }));
   }
 }

@@ -1,5 +1,6 @@
 import type { Design } from "../document/design";
 import { Layer } from "../document/layer";
+import { copied } from "./copied";
 
 type Held = Record<string, unknown>;
 
@@ -44,7 +45,7 @@ function inFormat(layer: Layer, format: string): Layer {
   if (lasting) shownAs.set(layer, known);
   let shown = known.get(format);
   if (!shown) {
-    const parsed = Layer.safeParse(withOverrides(JSON.parse(JSON.stringify(layer)) as Layer, format));
+    const parsed = Layer.safeParse(withOverrides(copied(layer), format));
     known.set(format, (shown = parsed.success ? parsed.data : layer));
   }
   return shown;
@@ -71,7 +72,7 @@ export function setProperty(
   const at = design.layers.findIndex((layer) => layer.id === layerId);
   const layer = design.layers[at];
   if (!layer) return "There is no such layer any more.";
-  const tried = JSON.parse(JSON.stringify(layer)) as Layer;
+  const tried = copied(layer);
   const shown = format === undefined ? tried : withOverrides(tried, format);
   if (!putPath(shown, path, value)) return `There is no “${path}” here.`;
   const parsed = Layer.safeParse(shown);

@@ -6,7 +6,16 @@ import { specimenOf } from "../motion/specimen";
 import { box, designWith, sceneOf, testHouse, words } from "../testing/scene";
 import { freshId } from "./blank";
 import { allMoves } from "./moves";
-import { detachMoves, findOfSaved, keepMoves, keepRoles, putSaved, refreshSaved, wearersOf } from "./saved-moves";
+import {
+  changedBy,
+  detachMoves,
+  findOfSaved,
+  keepMoves,
+  keepRoles,
+  putSaved,
+  refreshSaved,
+  wearersOf,
+} from "./saved-moves";
 
 const around = (layer: string) => ({ kind: "around", layers: [layer], before: 1, after: 1 });
 const strap = () =>
@@ -115,6 +124,29 @@ describe("saved moves", () => {
     expect(name.start.to).toBe(layer(other, "panel").moves[0]!.id);
     expect((await sceneOf(other)).table.arriveS).toBeCloseTo((await sceneOf(d)).table.arriveS, 6);
     expect(keepRoles("None", [], strap())).toBeUndefined();
+  });
+  test("of a whole design are changed by what one layer wears in that layer's part alone, and stay tied together", () => {
+    const d = strap();
+    applySet(d, "unfold", fresh(d));
+    const saved = keepRoles("Strap", [], d)!;
+    const other = strap();
+    putSaved(other, "strap", saved, []);
+    const name = layer(other, "name").moves[0]!;
+    Object.assign(name, { length: 1.9, start: { to: "phase", edge: "start", gap: 0.7 } });
+    const changed = changedBy(other, "name", "strap", saved)!;
+    expect(SavedMove.safeParse(changed).success).toBe(true);
+    const partOf = (of: SavedMove, role: string) => of.parts.find((part) => part.role === role)!;
+    for (const role of ["panel", "second line", "mark"]) expect(partOf(changed, role)).toEqual(partOf(saved, role));
+    const [before, after] = [saved, changed].map((of) => partOf(of, "first line").moves[0]!);
+    expect(after).toEqual({ ...before, length: 1.9 });
+    // The one it came from wears it already; another one follows, and starts when it did.
+    expect(refreshSaved(other, "strap", changed)).toBe(0);
+    const third = strap();
+    putSaved(third, "strap", saved, []);
+    const { start } = layer(third, "name").moves[0]!;
+    expect(refreshSaved(third, "strap", changed)).toBe(1);
+    expect(layer(third, "name").moves[0]).toMatchObject({ length: 1.9, start });
+    expect(changedBy(strap(), "name", "strap", saved)).toBeUndefined();
   });
   test("have a specimen on a mark, a panel and a text that moves", async () => {
     const d = strap();

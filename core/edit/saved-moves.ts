@@ -1,8 +1,9 @@
 import type { Design } from "../document/design";
 import type { Layer } from "../document/layer";
 import type { Move } from "../document/move";
-import { savedMoveVersion, type SavedMove } from "../document/saved-move";
+import { savedMoveVersion, type Role, type SavedMove } from "../document/saved-move";
 import { rolesOf } from "../motion/sets";
+import { copied } from "./copied";
 import { allMoves, carried, findMove, putMoves } from "./moves";
 
 /** Moves of one layer as a saved move, free of what only this design has: its cues, and layers to rise from behind. */
@@ -80,8 +81,7 @@ export function refreshSaved(design: Design, id: string, saved: SavedMove): numb
   const playing = rolesOf(design);
   let changed = 0;
   for (const layer of wearersOf(design, id)) {
-    const part =
-      saved.parts.find(({ role }) => role === playing.get(layer.id)) ?? saved.parts.find(({ role }) => !role);
+    const part = partFor(saved, playing.get(layer.id));
     if (!part) continue;
     const worn = layer.moves.filter((move) => move.saved === id);
     worn.forEach((move, i) => {
@@ -90,7 +90,7 @@ export function refreshSaved(design: Design, id: string, saved: SavedMove): numb
       ];
       if (!wanted) return;
       const { id: own, start, behind } = move;
-      const next: Move = { ...structuredCopy(wanted), id: own, start, saved: id };
+      const next: Move = { ...copied(wanted), id: own, start, saved: id };
       if (behind !== undefined && next.kind === "rise") next.behind = behind;
       if (next.split && layer.kind !== "text") delete next.split;
       if (JSON.stringify(next) === JSON.stringify(move)) return;
@@ -101,7 +101,27 @@ export function refreshSaved(design: Design, id: string, saved: SavedMove): numb
   return changed;
 }
 
-const structuredCopy = (move: Move): Move => JSON.parse(JSON.stringify(move)) as Move;
+/** The part of a saved move that a layer wears: that of its role, or the one that is for any layer. */
+const partFor = ({ parts }: SavedMove, playing: Role | undefined) =>
+  parts.find(({ role }) => role !== undefined && role === playing) ?? parts.find(({ role }) => role === undefined);
+
+/**
+ * The saved move as a layer wears it now. Only the part that the layer plays is changed, and its moves keep their names
+ * and when they start, since other parts may wait for them. Undefined when the layer wears nothing of it.
+ */
+export function changedBy(design: Design, layerId: string, id: string, saved: SavedMove): SavedMove | undefined {
+  const layer = design.layers.find((other) => other.id === layerId);
+  const part = partFor(saved, rolesOf(design).get(layerId));
+  const worn = layer?.moves.filter((move) => move.saved === id) ?? [];
+  if (!part || worn.length === 0) return undefined;
+  const now = worn.map((move) => freed(copied(move), worn));
+  const moves = part.moves.map((before) => {
+    const same = part.moves.filter(({ phase }) => phase === before.phase).indexOf(before);
+    const next = now.filter(({ phase }) => phase === before.phase)[same];
+    return next ? { ...next, id: before.id, start: before.start } : before;
+  });
+  return { ...saved, parts: saved.parts.map((other) => (other === part ? { ...other, moves } : other)) };
+}
 
 /** Lets moves go their own way: what is saved no longer concerns them. */
 export function detachMoves(design: Design, ids: readonly string[]): void {

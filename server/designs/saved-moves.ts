@@ -2,6 +2,7 @@ import type { z } from "zod";
 import type { MoveChange, SavedMoves } from "@/contract/moves";
 import type { SavedMove } from "@/core/document/saved-move";
 import { idFrom } from "@/core/edit/blank";
+import { copied } from "@/core/edit/copied";
 import { refreshSaved, wearersOf } from "@/core/edit/saved-moves";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
@@ -56,7 +57,7 @@ export async function changeMove(
         if (designId === except) continue;
         const draft = await lockDraft(trx, designId);
         if (!draft) continue;
-        const next = JSON.parse(JSON.stringify(draft.document)) as typeof draft.document;
+        const next = copied(draft.document);
         const changed = refreshSaved(next, id, document);
         if (changed === 0) continue;
         await saveDraft(trx, { id: designId, revision: draft.revision, document: next, memberId });

@@ -1,5 +1,4 @@
 "use client";
-import { useIs } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { Accounts } from "./Accounts";
 import { Colours } from "./Colours";
@@ -10,10 +9,9 @@ import { MediaFiles } from "./MediaFiles";
 import { TypeStyles } from "./TypeStyles";
 import { useHouse } from "./use-house";
 
-/** The brand on one printed sheet: colours, type, marks, accounts, pictures, formats. Owners change it in place. */
+/** The brand on one printed sheet: colours, type, marks, accounts, pictures, formats. Designers change it in place. */
 export function HouseStyle() {
   const editor = useHouse();
-  const owner = useIs("designer");
   const { house, fault, saving, edit } = editor;
   if (!house) {
     return (
@@ -30,23 +28,19 @@ export function HouseStyle() {
         <p>
           The house style: what every design draws on. A change shows in every draft at once; releases keep what they
           were published with.{" "}
-          {owner ? (
-            <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "All is saved."}</span>
-          ) : (
-            "Only the owner changes it."
-          )}
+          <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "All is saved."}</span>
         </p>
       </div>
       {fault && <Notice weight="stop">{fault}</Notice>}
       <Drifts />
-      <fieldset disabled={!owner} className="house__sheet">
+      <div className="house__sheet">
         <Colours {...shared} />
-        <TypeStyles {...shared} owner={owner} />
-        <Marks {...shared} owner={owner} />
+        <TypeStyles {...shared} />
+        <Marks {...shared} />
         <Accounts {...shared} />
-        <MediaFiles {...shared} owner={owner} />
+        <MediaFiles {...shared} />
         <Formats {...shared} />
-      </fieldset>
+      </div>
     </main>
   );
 }

@@ -10,7 +10,7 @@ import { TextCell } from "./TextCell";
 import { UploadButton } from "./UploadButton";
 
 /** Marks in a row, as they are and as they would be with one optical size. */
-export function Marks({ house, edit, owner }: SectionProps & { owner: boolean }) {
+export function Marks({ house, edit }: SectionProps) {
   const [compared, setCompared] = useState(false);
   const change = (id: string, part: Partial<Mark>) =>
     edit((draft) => {
@@ -70,7 +70,6 @@ export function Marks({ house, edit, owner }: SectionProps & { owner: boolean })
         <UploadButton
           label="Mark (SVG)"
           accept=".svg,image/svg+xml"
-          disabled={!owner}
           wanted={["mark"]}
           onUploaded={(made) =>
             made.kind === "mark" &&

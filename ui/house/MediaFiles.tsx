@@ -8,7 +8,7 @@ import { UploadButton } from "./UploadButton";
 type List = "pictures" | "videos" | "sounds";
 
 /** Pictures, videos and sounds that designs may show. */
-export function MediaFiles({ house, edit, owner }: SectionProps & { owner: boolean }) {
+export function MediaFiles({ house, edit }: SectionProps) {
   const remove = (list: List, id: string) =>
     edit((draft) => void (draft[list] = (draft[list] as { id: string }[]).filter((entry) => entry.id !== id) as never));
   const rename = (list: List, id: string, name: string) =>
@@ -80,7 +80,6 @@ export function MediaFiles({ house, edit, owner }: SectionProps & { owner: boole
         <UploadButton
           label="Picture, video or sound"
           accept=".png,.jpg,.jpeg,.webp,.mp4,.mov,.webm,.wav,.mp3,.m4a"
-          disabled={!owner}
           wanted={["picture", "video", "sound"]}
           onUploaded={(made) =>
             edit((draft) => {

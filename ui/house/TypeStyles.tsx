@@ -23,7 +23,7 @@ function facesOf(house: House): Face[] {
 }
 
 /** Type styles, each shown in itself. */
-export function TypeStyles({ house, edit, owner }: SectionProps & { owner: boolean }) {
+export function TypeStyles({ house, edit }: SectionProps) {
   const faces = facesOf(house);
   const families = [...new Set(faces.map(({ family }) => family))];
   const change = (id: string, part: Partial<TypeStyle>) =>
@@ -138,7 +138,6 @@ export function TypeStyles({ house, edit, owner }: SectionProps & { owner: boole
         <UploadButton
           label="Font"
           accept=".ttf,.otf,.woff2"
-          disabled={!owner}
           wanted={["font"]}
           onUploaded={(made) =>
             edit((draft) => {

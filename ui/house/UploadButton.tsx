@@ -10,13 +10,11 @@ export function UploadButton({
   label,
   accept,
   wanted,
-  disabled,
   onUploaded,
 }: {
   label: string;
   accept: string;
   wanted: readonly Uploaded["kind"][];
-  disabled: boolean;
   onUploaded: (made: Uploaded) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
@@ -39,12 +37,7 @@ export function UploadButton({
   };
   return (
     <>
-      <button
-        type="button"
-        className="chip"
-        disabled={disabled || busy !== undefined}
-        onClick={() => input.current?.click()}
-      >
+      <button type="button" className="chip" disabled={busy !== undefined} onClick={() => input.current?.click()}>
         <Upload aria-hidden /> {busy ? `Sending ${busy} …` : label}
       </button>
       <input

@@ -5,7 +5,7 @@ import { Bookmark, BookmarkFill } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Move } from "@/core/document/move";
 import type { SavedMove } from "@/core/document/saved-move";
-import { detachMoves, findOfSaved, keepMoves, refreshSaved } from "@/core/edit/saved-moves";
+import { changedBy, detachMoves, findOfSaved, keepMoves, refreshSaved } from "@/core/edit/saved-moves";
 import { kindWords } from "@/core/motion/words";
 import { readTags } from "@/ui/moves/tags";
 import { useMoves } from "@/ui/moves/use-moves";
@@ -138,20 +138,11 @@ function Follows({
   const { moves: all, change } = useMoves();
   const [said, setSaid] = useState<string>();
   const known = all.find(({ id }) => id === saved);
-  const worn = layer.moves.filter((move) => move.saved === saved).map(({ id }) => id);
   const everywhere = async () => {
-    if (!known) return;
-    const { name, tags } = known.document;
-    const kept = keepMoves(name, tags, layer, worn).parts[0]!;
-    // Of a set, the part that these moves came from is the one that changes.
-    const at = Math.max(
-      0,
-      known.document.parts.findIndex((part) => part.moves.length === kept.moves.length),
-    );
-    const parts = known.document.parts.map((part, i) => (i === at ? { ...part, moves: kept.moves } : part));
-    const document = { ...known.document, parts };
+    const document = known && changedBy(store.getState().document, layer.id, saved, known.document);
+    if (!document) return;
     try {
-      store.getState().edit(`Change ${name} everywhere`, (draft) => void refreshSaved(draft, saved, document));
+      store.getState().edit(`Change ${document.name} everywhere`, (draft) => void refreshSaved(draft, saved, document));
       const { id } = store.getState();
       const changed = await change(saved, document, { everywhere: true, except: id });
       setSaid(
