@@ -57,8 +57,8 @@ function writtenFaults(field: WrittenField, value: string): ValueFault[] {
     return fault("lines", `${field.label} may have ${field.lines} lines; this has ${lines.length}.`);
   }
   if (field.kind === "line" && field.pattern && !patternOf(field.pattern)!.test(trimmed)) {
-    const example = field.sample ? `, such as “${field.sample}”` : "";
-    return fault("pattern", `${field.label} must look like ${field.pattern}${example}.`);
+    // A filler is shown the example; the pattern's own signs are the designer's.
+    return fault("pattern", `${field.label} must look like “${field.sample || field.pattern}”.`);
   }
   if (trimmed === field.sample && field.required) {
     return fault("sample", `${field.label} still shows the sample. Fill it in.`);

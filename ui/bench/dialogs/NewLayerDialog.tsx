@@ -40,7 +40,7 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Modal show onHide={onClose} aria-labelledby="new-layer" restoreFocus={false}>
+    <Modal show onHide={onClose} size="lg" aria-labelledby="new-layer" restoreFocus={false}>
       <Modal.Header closeButton>
         <Modal.Title id="new-layer">New layer</Modal.Title>
       </Modal.Header>
