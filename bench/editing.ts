@@ -40,7 +40,7 @@ function thirtyLayers(id: string): Design {
   });
   const formats = ["wide", "square", "portrait", "tall"];
   return Design.parse({
-    version: 1,
+    version: 2,
     id,
     name: "Thirty layers",
     formats,

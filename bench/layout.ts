@@ -33,7 +33,7 @@ export function manyLayers(count: number): Design {
     );
   }
   return Design.parse({
-    version: 1,
+    version: 2,
     id: "many",
     name: "Many layers",
     formats: ["wide", "square", "portrait", "tall"],

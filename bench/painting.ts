@@ -105,7 +105,7 @@ async function oneLayerMs(): Promise<number> {
     height: { kind: "fixed", u: 20 },
     fill: { kind: "plain", colour: "house:fern" },
   };
-  const about = { version: 1, id: "one", name: "One layer", formats: ["wide"] };
+  const about = { version: 2, id: "one", name: "One layer", formats: ["wide"] };
   const design = Design.parse({ ...about, length: { default: 4, min: 1, max: 9 }, layers: [panel] });
   const scene = await prepareScene({ design, values: { fields: {} }, house, format: "wide" }, fontBook(), loadFace);
   const painted = new PaintedFrames(scene, planClip(scene.still, scene.table, fps), loadDemoPicture);

@@ -1,6 +1,12 @@
 /** Facts about something wrong with a design or its values; the words are in `messages.ts`. */
 export type Issue =
   | { code: "reference_unknown"; layer: string; reference: string }
+  | { code: "group_missing"; layer: string }
+  | { code: "group_wrong"; layer: string; group: string }
+  | { code: "group_loop"; layers: readonly string[] }
+  | { code: "drive_unknown"; field: string; layer: string }
+  | { code: "condition_unknown"; layer: string; field: string }
+  | { code: "colour_untold"; layer: string; from: string }
   | { code: "layout_loop"; layers: readonly string[] }
   | { code: "schedule_loop"; moves: readonly string[] }
   | { code: "cue_unknown"; layer: string; cue: string }
@@ -29,7 +35,8 @@ export type Issue =
   | { code: "loop_seam"; layer: string }
   | { code: "flashes"; count: number; atS: number }
   | { code: "clip_too_short"; factor: number }
-  | { code: "format_unknown"; format: string };
+  | { code: "format_unknown"; format: string }
+  | { code: "format_gone"; format: string };
 
 /** Thrown where a stage cannot go on; carries the issue for whoever words it. */
 export class IssueError extends Error {

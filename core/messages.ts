@@ -6,6 +6,18 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
   switch (issue.code) {
     case "reference_unknown":
       return `“${nameOf(issue.layer)}” is tied to “${issue.reference}”, which is not in this design.`;
+    case "group_missing":
+      return `“${nameOf(issue.layer)}” is measured by its group, but is in none. Put it into a group, or tie it to something else.`;
+    case "group_wrong":
+      return `“${nameOf(issue.layer)}” is said to be inside “${nameOf(issue.group)}”, which is no group.`;
+    case "group_loop":
+      return `These groups are inside each other, in a circle: ${issue.layers.map(nameOf).join(" → ")}. Take one of them out.`;
+    case "drive_unknown":
+      return `The field “${issue.field}” fills “${issue.layer}”, a layer that is not in this design. Let it fill another one.`;
+    case "condition_unknown":
+      return `“${nameOf(issue.layer)}” shows by the field “${issue.field}”, which is not in this design.`;
+    case "colour_untold":
+      return `“${nameOf(issue.layer)}” takes its colour from “${nameOf(issue.from)}”, which has none to give. Choose a colour for one of them.`;
     case "layout_loop":
       return `These layers depend on each other in a circle: ${issue.layers.map(nameOf).join(" → ")}. Untie one of them.`;
     case "schedule_loop":
@@ -64,6 +76,8 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
     case "format_unknown":
       return `The format “${issue.format}” is not one of this design's.`;
+    case "format_gone":
+      return `The house style has no format “${issue.format}” any more. Take it out of this design, or put it back into the house style.`;
     default:
       return assertNever(issue);
   }

@@ -67,7 +67,7 @@ function specimen(kind: keyof typeof moveKinds): Row {
   const panel = { id: "panel", name: "Panel", kind: "rectangle", width: fixed(44), height: fixed(44) };
   const look = { fill: plain("house:fern"), stroke, liquid: kind === "level-rise" ? { calm: 3 } : undefined };
   const design = Design.parse({
-    version: 1,
+    version: 2,
     id: "specimen",
     name: kind,
     formats: ["wide"],

@@ -3,10 +3,11 @@ import type { Design } from "../document/design";
 import { isWritten, type Field } from "../document/field";
 import type { House } from "../document/house";
 import type { Layer } from "../document/layer";
+import { limitsOf, within } from "../document/limits";
 import { startOf, type Values } from "../document/values";
 import { IssueError } from "../issue";
 import { ColourBinder } from "./house-colours";
-import { withProperty } from "./property";
+import { withProperties, type Put } from "./property";
 import type { Bound, BoundLayer, BoundMedia } from "./types";
 
 export interface BindOptions {
@@ -75,24 +76,25 @@ function propertyValue(field: Field, drive: Drive, value: string, house: House):
  * Throws an IssueError for unknown formats, roles, types, marks, properties and refused values.
  */
 export function bind(design: Design, values: Values, house: House, formatId: string, options: BindOptions = {}): Bound {
-  const format = design.formats.includes(formatId) ? house.formats.find((f) => f.id === formatId) : undefined;
-  if (!format) throw new IssueError({ code: "format_unknown", format: formatId });
+  if (!design.formats.includes(formatId)) throw new IssueError({ code: "format_unknown", format: formatId });
+  const format = house.formats.find((f) => f.id === formatId);
+  if (!format) throw new IssueError({ code: "format_gone", format: formatId });
 
-  const layers = new Map<string, Layer>(design.layers.map((layer) => [layer.id, layer]));
-  const put = (layerId: string, path: string, value: unknown) => {
-    const layer = layers.get(layerId);
-    if (!layer) throw new IssueError({ code: "reference_unknown", layer: layerId, reference: layerId });
-    layers.set(layerId, withProperty(layer, path, value));
-  };
-  for (const layer of design.layers) {
-    for (const [path, value] of Object.entries(layer.overrides[formatId] ?? {})) put(layer.id, path, value);
-  }
+  const puts = new Map<string, { layer: Layer; entries: Put[] }>(
+    design.layers.map((layer) => [layer.id, { layer, entries: Object.entries(layer.overrides[formatId] ?? {}) }]),
+  );
   const filled = new Map<string, boolean>();
   for (const field of design.fields) {
     const value = valueOf(field, values, options.samples ?? false);
     filled.set(field.id, value !== "");
-    for (const drive of field.drives) put(drive.layer, drive.property, propertyValue(field, drive, value, house));
+    for (const drive of field.drives) {
+      const target = puts.get(drive.layer);
+      if (!target) throw new IssueError({ code: "drive_unknown", field: field.label, layer: drive.layer });
+      const told = propertyValue(field, drive, value, house);
+      target.entries.push([drive.property, field.kind === "number" ? held(target.layer, drive.property, told) : told]);
+    }
   }
+  const layers = new Map([...puts].map(([id, { layer, entries }]) => [id, withProperties(layer, entries)]));
 
   const absent = absentLayers([...layers.values()], filled);
   const colours = new ColourBinder(house, layers);
@@ -116,6 +118,12 @@ export function bind(design: Design, values: Values, house: House, formatId: str
   };
 }
 
+/** A filled-in number as far as the property can take it: the field's own limits may be wider. */
+function held(layer: Layer, path: string, value: string | number | boolean): string | number | boolean {
+  const limits = typeof value === "number" ? limitsOf(layer, path, value) : undefined;
+  return limits ? within(Number(value), limits) : value;
+}
+
 /** When the cues come: where the filler set them, and otherwise where the design has them. */
 function cuesOf(design: Design, values: Values): Map<string, number> {
   const cues = new Map(design.cues.map((cue) => [cue.id, cue.at]));
@@ -133,7 +141,7 @@ function absentLayers(layers: readonly Layer[], filled: ReadonlyMap<string, bool
   for (const layer of layers) {
     const condition = layer.showIf;
     if (condition && !filled.has(condition.field)) {
-      throw new IssueError({ code: "reference_unknown", layer: layer.id, reference: condition.field });
+      throw new IssueError({ code: "condition_unknown", layer: layer.id, field: condition.field });
     }
     const fails = condition !== undefined && filled.get(condition.field) !== (condition.is === "filled");
     if (layer.hidden || fails) absent.set(layer.id, layer);

@@ -46,13 +46,16 @@ export class ColourBinder {
     return found;
   }
 
-  /** The first colour of another layer's fill, as written; a reference to a third layer is refused. */
+  /**
+   * The first colour of another layer's fill, as written; of its line where it has no fill. One that takes its own from
+   * a third layer is refused: such chains could go round.
+   */
   private groundOf(other: string, layer: string): string {
     const target = this.layers.get(other);
-    const fill = target && "fill" in target ? target.fill : undefined;
-    if (!fill) throw new IssueError({ code: "reference_unknown", layer, reference: other });
-    const colour = fill.kind === "plain" ? fill.colour : fill.stops[0]!.colour;
-    if (/^(pair|same):/.test(colour)) throw new IssueError({ code: "reference_unknown", layer, reference: colour });
+    if (!target) throw new IssueError({ code: "reference_unknown", layer, reference: other });
+    const fill = ("fill" in target ? target.fill : undefined) ?? ("stroke" in target ? target.stroke?.fill : undefined);
+    const colour = fill && (fill.kind === "plain" ? fill.colour : fill.stops[0]!.colour);
+    if (!colour || /^(pair|same):/.test(colour)) throw new IssueError({ code: "colour_untold", layer, from: other });
     return colour;
   }
 

@@ -1,14 +1,23 @@
 import { z } from "zod";
+import { spelled, type Ref } from "./references";
 import { Anchor, LengthU, PositiveU, Share } from "./units";
 
 /**
  * A colour as written in a document: `#rrggbbaa` (sRGB, straight alpha), `house:<role>`,
  * `pair:<layer id>`: the house style's text colour for that layer's fill, or `same:<layer id>`: that layer's own fill.
  */
-export const ColourRef = z
+const colourText = z
   .string()
   .regex(/^(#[0-9a-f]{8}|(house|pair|same):[a-z0-9-]{1,40})$/, "#rrggbbaa, house:<role>, pair:<layer> or same:<layer>")
   .describe("Colour: #rrggbbaa, house:<role>, pair:<layer> or same:<layer>");
+export const ColourRef = spelled(colourText, {
+  gone: "#000000ff",
+  read: (text): Ref | undefined => {
+    const [word, id] = text.split(":") as [string, string | undefined];
+    return id === undefined ? undefined : { kind: word === "house" ? "colour" : "layer", id };
+  },
+  write: ({ id }, before) => `${before.split(":")[0]}:${id}`,
+});
 export type ColourRef = z.infer<typeof ColourRef>;
 
 const Stop = z.strictObject({ at: z.number().min(0).max(1), colour: ColourRef });

@@ -2,9 +2,10 @@ import { z } from "zod";
 import { Field } from "./field";
 import { Finish } from "./finish";
 import { Layer } from "./layer";
+import { refTo } from "./references";
 import { Id, Name, Seconds, Share } from "./units";
 
-export const designVersion = 1;
+export const designVersion = 2;
 
 /** A named moment, in seconds from the clip's start. */
 export const Cue = z.strictObject({ id: Id, name: Name, at: Seconds });
@@ -12,7 +13,7 @@ export type Cue = z.infer<typeof Cue>;
 
 export const Sound = z
   .strictObject({
-    sound: Id.describe("A sound of the house style"),
+    sound: refTo("sound").describe("A sound of the house style"),
     from: Seconds.default(0).describe("Second of the sound that comes at the clip's start"),
     until: Seconds.optional().describe("Second of the sound at which it ends; its own end unless given"),
     gain: z.number().min(0).max(4).default(1).describe("Times as loud"),
@@ -34,7 +35,7 @@ export const Design = z
     id: Id,
     name: Name,
     about: z.string().max(500).default(""),
-    formats: z.array(Id).min(1).max(32).describe("Formats of the house it serves"),
+    formats: z.array(refTo("format")).min(1).max(32).describe("Formats of the house it serves"),
     length: z
       .strictObject({ default: Seconds.min(0.1), min: Seconds.min(0.1), max: Seconds.min(0.1) })
       .describe("Clip length in seconds")
@@ -48,7 +49,7 @@ export const Design = z
     motionBlur: MotionBlur.optional(),
     minStay: Seconds.default(0.5).describe("Shortest stay before arrive and leave are squeezed"),
     leavePace: z.number().min(0.1).max(4).default(1).describe("A mirrored leave lasts this times arrive"),
-    turnRound: Id.optional().describe("The text whose right-to-left reading turns the whole design round"),
+    turnRound: refTo("layer").optional().describe("The text whose right-to-left reading turns the whole design round"),
     posterAt: Share.default(0.5).describe("The poster's instant as a share of the length"),
     seed: z.number().int().min(0).max(4294967295).default(1),
     layers: z.array(Layer).min(1).max(2000).describe("In painting order, back to front"),
@@ -59,7 +60,12 @@ export const Design = z
       .default("en")
       .describe("Language whose rules change case"),
     fields: z.array(Field).max(64).default([]),
-    outputs: z.array(Id).min(1).max(32).optional().describe("Outputs it may be exported as; all unless given"),
+    outputs: z
+      .array(refTo("output"))
+      .min(1)
+      .max(32)
+      .optional()
+      .describe("Outputs it may be exported as; all unless given"),
     notes: z.string().max(1000).default("").describe("Notes to the filler"),
   })
   .superRefine((design, context) => {

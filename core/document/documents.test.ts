@@ -49,7 +49,7 @@ describe("a design", () => {
     ],
     ["cue", { layers: [box("a")], cues: [cue("c"), cue("c")] }],
   ])("refuses a %s id that is used twice", (kind, more) => {
-    const about = { version: 1, id: "d", name: "D", formats: ["wide"], length: { default: 4, min: 1, max: 9 } };
+    const about = { version: 2, id: "d", name: "D", formats: ["wide"], length: { default: 4, min: 1, max: 9 } };
     const parsed = Design.safeParse({ ...about, ...more });
     expect(parsed.success).toBe(false);
     expect(parsed.error!.issues[0]!.message).toContain(`the ${kind} id`);

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Pattern } from "./pattern";
+import { refTo } from "./references";
 import { Id, Name, Seconds } from "./units";
 
 const base = {
@@ -10,7 +11,7 @@ const base = {
   drives: z
     .array(
       z.strictObject({
-        layer: Id,
+        layer: refTo("layer"),
         property: z.string().regex(/^[a-zA-Z0-9]+(\.[a-zA-Z0-9]+)*$/),
         part: z
           .enum(["handle", "network", "mark", "ground", "ink"])
@@ -53,7 +54,7 @@ export const CueField = z
   .strictObject({
     kind: z.literal("cue"),
     ...base,
-    cue: Id.describe("The cue whose time it sets"),
+    cue: refTo("cue").describe("The cue whose time it sets"),
     min: Seconds.default(0),
     max: Seconds.default(3600),
     default: Seconds,
@@ -64,8 +65,8 @@ export const ColourField = z
   .strictObject({
     kind: z.literal("colour"),
     ...base,
-    choices: z.array(Id).min(1).max(32).describe("House colours on offer"),
-    default: Id,
+    choices: z.array(refTo("colour")).min(1).max(32).describe("House colours on offer"),
+    default: refTo("colour"),
   })
   .describe("One of the allowed house colours");
 
@@ -73,8 +74,8 @@ export const MarkField = z
   .strictObject({
     kind: z.literal("mark"),
     ...base,
-    choices: z.array(Id).min(1).max(64).describe("Marks on offer"),
-    default: Id,
+    choices: z.array(refTo("mark")).min(1).max(64).describe("Marks on offer"),
+    default: refTo("mark"),
   })
   .describe("One of the house's marks");
 
@@ -82,10 +83,10 @@ export const PictureField = z
   .strictObject({
     kind: z.literal("picture"),
     ...base,
-    choices: z.array(Id).min(1).max(256).describe("Pictures on offer"),
+    choices: z.array(refTo("picture")).min(1).max(256).describe("Pictures on offer"),
     required: z.boolean().default(false),
-    default: z.union([Id, z.literal("")]).default(""),
-    sample: Id.optional().describe("Shown until one is chosen"),
+    default: z.union([refTo("picture"), z.literal("")]).default(""),
+    sample: refTo("picture").optional().describe("Shown until one is chosen"),
   })
   .describe("Slot: one of the house's pictures");
 
@@ -93,10 +94,10 @@ export const VideoField = z
   .strictObject({
     kind: z.literal("video"),
     ...base,
-    choices: z.array(Id).min(1).max(256).describe("Videos on offer"),
+    choices: z.array(refTo("video")).min(1).max(256).describe("Videos on offer"),
     required: z.boolean().default(false),
-    default: z.union([Id, z.literal("")]).default(""),
-    sample: Id.optional().describe("Shown until one is chosen"),
+    default: z.union([refTo("video"), z.literal("")]).default(""),
+    sample: refTo("video").optional().describe("Shown until one is chosen"),
   })
   .describe("Slot: one of the house's videos");
 
@@ -104,8 +105,8 @@ export const AccountField = z
   .strictObject({
     kind: z.literal("account"),
     ...base,
-    choices: z.array(Id).min(1).max(64).describe("Accounts on offer"),
-    default: Id,
+    choices: z.array(refTo("account")).min(1).max(64).describe("Accounts on offer"),
+    default: refTo("account"),
   })
   .describe("One of the brand's accounts");
 

@@ -2,22 +2,28 @@ import { z } from "zod";
 import { Format, standardFormats } from "./format";
 import { HousePicture, HouseVideo } from "./media";
 import { TypeStyle } from "./text";
+import { refTo } from "./references";
 import { Id, Name } from "./units";
 import { Mark } from "./vector";
 
 const hex = z.string().regex(/^#[0-9a-f]{8}$/, "#rrggbbaa");
 
 /** A named colour and the house colours that text may take on it, best first. */
-export const HouseColour = z.strictObject({ role: Id, name: Name, hex, on: z.array(Id).max(16).default([]) });
+export const HouseColour = z.strictObject({
+  role: Id,
+  name: Name,
+  hex,
+  on: z.array(refTo("colour")).max(16).default([]),
+});
 
 /** A social handle of the brand: on which network, with which mark and colours. */
 export const Account = z.strictObject({
   id: Id,
   network: Name,
   handle: Name,
-  mark: Id,
-  ground: Id.describe("House colour behind it"),
-  ink: Id.describe("House colour of its text"),
+  mark: refTo("mark"),
+  ground: refTo("colour").describe("House colour behind it"),
+  ink: refTo("colour").describe("House colour of its text"),
 });
 export type Account = z.infer<typeof Account>;
 

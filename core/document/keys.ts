@@ -1,27 +1,30 @@
 import { z } from "zod";
 import { ColourRef } from "./colour";
 import { Ease } from "./ease";
-import { Id, SignedSeconds } from "./units";
+import { asInstant, refTo } from "./references";
+import { SignedSeconds } from "./units";
 
 /** An instant of a clip that stays right whatever its length. */
-export const KeyTime = z
-  .discriminatedUnion("anchor", [
-    z.strictObject({ anchor: z.literal("start"), gap: SignedSeconds.default(0) }).describe("From the clip's start"),
-    z.strictObject({ anchor: z.literal("end"), gap: SignedSeconds.default(0) }).describe("From the last frame"),
-    z.strictObject({ anchor: z.literal("cue"), cue: Id, gap: SignedSeconds.default(0) }),
-    z
-      .strictObject({ anchor: z.literal("stay"), share: z.number().min(0).max(1), gap: SignedSeconds.default(0) })
-      .describe("A share of the time between arriving and leaving"),
-    z
-      .strictObject({
-        anchor: z.literal("video"),
-        layer: Id.describe("A picture layer that shows a video"),
-        edge: z.enum(["start", "end"]).describe("When it begins, or shows its last frame"),
-        gap: SignedSeconds.default(0),
-      })
-      .describe("By a video that plays in a slot"),
-  ])
-  .describe("Instant");
+export const KeyTime = asInstant(
+  z
+    .discriminatedUnion("anchor", [
+      z.strictObject({ anchor: z.literal("start"), gap: SignedSeconds.default(0) }).describe("From the clip's start"),
+      z.strictObject({ anchor: z.literal("end"), gap: SignedSeconds.default(0) }).describe("From the last frame"),
+      z.strictObject({ anchor: z.literal("cue"), cue: refTo("cue"), gap: SignedSeconds.default(0) }),
+      z
+        .strictObject({ anchor: z.literal("stay"), share: z.number().min(0).max(1), gap: SignedSeconds.default(0) })
+        .describe("A share of the time between arriving and leaving"),
+      z
+        .strictObject({
+          anchor: z.literal("video"),
+          layer: refTo("layer").describe("A picture layer that shows a video"),
+          edge: z.enum(["start", "end"]).describe("When it begins, or shows its last frame"),
+          gap: SignedSeconds.default(0),
+        })
+        .describe("By a video that plays in a slot"),
+    ])
+    .describe("Instant"),
+);
 export type KeyTime = z.infer<typeof KeyTime>;
 
 /** A number or colour of a layer by its path, such as `stroke.to`; or dx, dy, scale, turn, opacity, tracking, width, height. */

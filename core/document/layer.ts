@@ -7,19 +7,22 @@ import { Liquid, look, Matte } from "./look";
 import { Framing, MediaRef, Playback } from "./media";
 import { Move } from "./move";
 import { Place, SizeAxis } from "./place";
+import { asOverrides, refTo } from "./references";
 import { shapeProperties, type ShapeKind } from "./shapes";
 import { Stretch, TextSetting } from "./text";
-import { Anchor, Degrees, Id, Name, Share } from "./units";
+import { Anchor, Degrees, Id, LayerId, Name, Share } from "./units";
 
 /** Property overrides for one format: a path into the layer, such as `place.dx`, and its value. */
-export const Overrides = z
-  .record(Id, z.record(z.string().regex(/^[a-zA-Z0-9]+(\.[a-zA-Z0-9]+)*$/), z.json()))
-  .describe("Per format: property path to value");
+export const Overrides = asOverrides(
+  z
+    .record(Id, z.record(z.string().regex(/^[a-zA-Z0-9]+(\.[a-zA-Z0-9]+)*$/), z.json()))
+    .describe("Per format: property path to value"),
+);
 
 const base = {
-  id: Id,
+  id: LayerId,
   name: Name,
-  in: Id.optional().describe("The group it belongs to"),
+  in: refTo("layer").optional().describe("The group it belongs to"),
   hidden: z.boolean().default(false),
   locked: z.boolean().default(false).describe("Kept from being moved or changed by hand on the stage"),
   matteOnly: z.boolean().default(false).describe("Not drawn itself, but there for others to be tied to or matted by"),
@@ -34,7 +37,7 @@ const base = {
   links: z.array(Link).max(16).default([]),
   ...look,
   showIf: z
-    .strictObject({ field: Id, is: z.enum(["filled", "empty"]) })
+    .strictObject({ field: refTo("field"), is: z.enum(["filled", "empty"]) })
     .optional()
     .describe("Present only while the field is filled or empty"),
   moves: z.array(Move).max(32).default([]),

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { ColourRef } from "./colour";
-import { Degrees, Id, LengthU, PositiveU, Share } from "./units";
+import { refTo } from "./references";
+import { Degrees, LengthU, PositiveU, Share } from "./units";
 
 /** Shows a layer only inside, or only outside, another layer; or on one side of another layer's edge. */
 export const Matte = z
@@ -8,21 +9,21 @@ export const Matte = z
     z
       .strictObject({
         by: z.literal("shape"),
-        layer: Id,
+        layer: refTo("layer"),
         keep: z.enum(["inside", "outside"]).default("inside"),
       })
       .describe("By the other layer's outline, whatever its colours"),
     z
       .strictObject({
         by: z.literal("alpha"),
-        layer: Id,
+        layer: refTo("layer"),
         keep: z.enum(["inside", "outside"]).default("inside"),
       })
       .describe("By how opaque the other layer is, with its own look and mattes"),
     z
       .strictObject({
         by: z.literal("edge"),
-        layer: Id,
+        layer: refTo("layer"),
         edge: z.enum(["left", "right", "top", "bottom"]).describe("The edge of the other layer's box"),
         keep: z.enum(["before", "after"]).describe("Left of or above the edge, or right of or below it"),
       })

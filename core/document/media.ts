@@ -1,13 +1,17 @@
 import { z } from "zod";
 import { Fps } from "./fps";
 import { KeyTime } from "./keys";
+import { prefixed, spelled } from "./references";
 import { Anchor, Degrees, Id, Name } from "./units";
 
 /** A picture to show: a mark, a picture or a video of the house style, or nothing yet. */
-export const MediaRef = z
-  .string()
-  .regex(/^(|(mark|picture|video):[a-z0-9][a-z0-9-]{0,39})$/, "mark:<id>, picture:<id>, video:<id> or nothing")
-  .describe("mark:<id>, picture:<id>, video:<id>, or nothing yet");
+export const MediaRef = spelled(
+  z
+    .string()
+    .regex(/^(|(mark|picture|video):[a-z0-9][a-z0-9-]{0,39})$/, "mark:<id>, picture:<id>, video:<id> or nothing")
+    .describe("mark:<id>, picture:<id>, video:<id>, or nothing yet"),
+  prefixed({ mark: "mark", picture: "picture", video: "video" }, ""),
+);
 
 /** A photograph or drawing in the house style, stored by the hash of its content. */
 export const HousePicture = z.strictObject({

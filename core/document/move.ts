@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Ease } from "./ease";
+import { refTo, spelled } from "./references";
 import { Anchor, Id, PositiveU, Share, SignedSeconds } from "./units";
 
 /** `from` says where a move comes from (arriving) or goes to (leaving): a side, or the degrees it travels towards. */
@@ -8,9 +9,16 @@ export type From = z.infer<typeof From>;
 
 export const Start = z
   .strictObject({
-    to: z
-      .string()
-      .regex(/^(phase|(cue:)?[a-z0-9][a-z0-9-]{0,39})$/, "phase, a move's id or cue:<id>")
+    to: spelled(z.string().regex(/^(phase|(cue:)?[a-z0-9][a-z0-9-]{0,39})$/, "phase, a move's id or cue:<id>"), {
+      gone: "phase",
+      read: (to) =>
+        to === "phase"
+          ? undefined
+          : to.startsWith("cue:")
+            ? { kind: "cue", id: to.slice(4) }
+            : { kind: "move", id: to },
+      write: ({ kind, id }) => (kind === "cue" ? `cue:${id}` : id),
+    })
       .default("phase")
       .describe("The phase, the id of another move in it, or cue:<id>"),
     edge: z.enum(["start", "settle"]).default("start"),
@@ -29,7 +37,12 @@ export const Split = z
       .default("forward")
       .describe("By reading order; centre begins in the middle, edges at both ends"),
     overlap: Share.max(0.98).default(0.6).describe("How much of a part's time the next one shares"),
-    cues: z.array(Id).max(200).optional().describe("Parts start on these cues in turn, not one after the other"),
+    cues: z
+      .array(refTo("cue"))
+      .min(1)
+      .max(200)
+      .optional()
+      .describe("Parts start on these cues in turn, not one after the other"),
   })
   .describe("A text's parts move one after the other");
 export type Split = z.infer<typeof Split>;
@@ -89,7 +102,7 @@ export const Move = z
     ease: Ease.optional(),
     from: From.optional(),
     distance: Distance.optional(),
-    behind: Id.optional().describe("The layer whose edge hides it; its own box unless said"),
+    behind: refTo("layer").optional().describe("The layer whose edge hides it; its own box unless said"),
     soft: PositiveU.max(100).optional().describe("Width of the soft edge in u"),
     overshoot: Share.max(0.5).optional().describe("How far it grows beyond its size before it settles"),
     turn: z.number().min(-1080).max(1080).optional().describe("Degrees"),
@@ -97,7 +110,7 @@ export const Move = z
     pivot: Anchor.optional().describe("What it turns and scales about; the layer's own unless given"),
     split: Split.optional(),
     loop: Loop.optional(),
-    saved: Id.optional().describe("The saved move it follows"),
+    saved: refTo("saved-move").optional().describe("The saved move it follows"),
   })
   .superRefine((move, context) => {
     const { takes, returns } = moveKinds[move.kind];

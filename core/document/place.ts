@@ -1,10 +1,14 @@
 import { z } from "zod";
-import { Anchor, Id, LengthU, PositiveU } from "./units";
+import { boxSpelling, refTo, spelled } from "./references";
+import { Anchor, boxNames, Id, LengthU, PositiveU } from "./units";
 
 /** A box to measure against: the format, its safe areas, the layer's group, or another layer. */
-export const BoxRef = z
-  .union([z.enum(["format", "action-safe", "title-safe", "clear", "group"]), Id])
-  .describe("format, action-safe, title-safe, clear (title-safe without keep-clear zones), group or a layer's id");
+export const BoxRef = spelled(
+  z
+    .union([z.enum(boxNames), Id])
+    .describe("format, action-safe, title-safe, clear (title-safe without keep-clear zones), group or a layer's id"),
+  boxSpelling,
+);
 export type BoxRef = z.infer<typeof BoxRef>;
 
 /** The layer's own point `at` is put on the point `from` of the box `on`, plus dx, dy in u. */
@@ -56,10 +60,14 @@ export const SizeAxis = z
     z
       .strictObject({
         kind: z.literal("around"),
-        layers: z.array(Id).min(1).max(64),
+        layers: z.array(refTo("layer")).min(1).max(64),
         before: LengthU.default(0).describe("Padding at the left or top, in u"),
         after: LengthU.default(0).describe("Padding at the right or bottom, in u"),
-        widest: z.array(Id).max(32).default([]).describe("At least as large as these layers come out around theirs"),
+        widest: z
+          .array(refTo("layer"))
+          .max(32)
+          .default([])
+          .describe("At least as large as these layers come out around theirs"),
         hold: z.number().min(0).max(1).default(0).describe("Share of what a minimum adds that goes before the layers"),
         ...clamps,
       })

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { ColourRef } from "./colour";
-import { Id, LengthU, PositiveU } from "./units";
+import { refTo } from "./references";
+import { LengthU, PositiveU } from "./units";
 import { Length } from "./place";
 
 /** How text is set; the house style names such styles, a layer may change single properties. */
@@ -73,7 +74,7 @@ export type StretchLook = Pick<Stretch, "of" | "family" | "weight" | "italic" | 
 
 export const TextSetting = z
   .strictObject({
-    type: Id.describe("A type style of the house"),
+    type: refTo("type").describe("A type style of the house"),
     size: PositiveU.min(0.5).max(200).optional(),
     weight: z.number().int().min(100).max(900).optional(),
     italic: z.boolean().optional(),

@@ -6,6 +6,13 @@ export const Id = z
   .regex(/^[a-z0-9][a-z0-9-]{0,39}$/, "lower-case letters, figures and hyphens, at most 40")
   .describe("Identifier: lower-case letters, figures and hyphens");
 
+/** Words that name a box which is no layer. */
+export const boxNames = ["format", "action-safe", "title-safe", "clear", "group"] as const;
+export const boxWords: ReadonlySet<string> = new Set(boxNames);
+
+/** The id of a layer: none of the words that mean something else where a layer may be named. */
+export const LayerId = Id.refine((id) => !boxWords.has(id) && id !== "phase", "this word is taken; call it otherwise");
+
 /** A length in u: 1 u is a hundredth of the format's short side. */
 export const LengthU = z.number().min(-1000).max(1000).describe("Length in u");
 export const PositiveU = z.number().min(0).max(1000).describe("Length in u, not negative");

@@ -1,25 +1,50 @@
 import type { z } from "zod";
 import { Design, designVersion } from "./design";
+import { withReferences } from "./references";
+import { LayerId } from "./units";
 
 /** Steps from version n to n + 1, by n. A new version adds one entry and one test. */
-const steps: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {};
+const steps: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {
+  1: withoutReservedIds,
+};
+
+/** Version 2 keeps words such as `group` from being ids of layers, which could then not be told from the word. */
+function withoutReservedIds(document: Record<string, unknown>): Record<string, unknown> {
+  const layers = Array.isArray(document.layers) ? (document.layers as Record<string, unknown>[]) : [];
+  const taken = new Set(layers.map((layer) => layer?.id));
+  const renamed = new Map<unknown, string>();
+  for (const id of taken) {
+    if (typeof id !== "string" || LayerId.safeParse(id).success || !/^[a-z0-9-]+$/.test(id)) continue;
+    let n = 1;
+    while (taken.has(`${id}-${n}`)) n++;
+    renamed.set(id, `${id}-${n}`);
+  }
+  if (renamed.size === 0) return { ...document, version: 2 };
+  const ref = (named: { kind: string; id: string }) => (named.kind === "layer" ? renamed.get(named.id) : undefined);
+  const next = withReferences(Design, document, { ref }) as Record<string, unknown>;
+  const own = (layer: Record<string, unknown>) => ({ ...layer, id: renamed.get(layer.id) ?? layer.id });
+  return { ...next, layers: (next.layers as Record<string, unknown>[]).map(own), version: 2 };
+}
 
 export type ParsedDesign = { ok: true; design: Design } | { ok: false; faults: { path: string; message: string }[] };
 
 /** Reads a design of any version from unknown data; unknown keys and kinds are refused with their place. */
 export function parseDesign(input: unknown): ParsedDesign {
-  let document = input;
-  if (typeof document === "object" && document !== null && "version" in document) {
-    let current = document as Record<string, unknown>;
-    while (typeof current.version === "number" && current.version < designVersion) {
-      const step = steps[current.version];
-      if (!step) break;
-      current = step(current);
-    }
-    document = current;
-  }
+  const document = broughtForward(input);
   const result = Design.safeParse(document);
   return result.success ? { ok: true, design: result.data } : { ok: false, faults: faultsOf(result.error) };
+}
+
+/** The document in today's version, not yet checked; anything that is no document stays as it is. */
+function broughtForward(input: unknown): unknown {
+  if (typeof input !== "object" || input === null || !("version" in input)) return input;
+  let current = input as Record<string, unknown>;
+  while (typeof current.version === "number" && current.version < designVersion) {
+    const step = steps[current.version];
+    if (!step) break;
+    current = step(current);
+  }
+  return current;
 }
 
 /** Zod's issues as place and words. */

@@ -22,6 +22,16 @@ export function freshId(wanted: string, taken: ReadonlySet<string>): string {
   }
 }
 
+/** The name, or the first of “name 2”, “name 3” … that is not taken; a number that it ends in counts on. */
+export function numberedName(wanted: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(wanted)) return wanted;
+  const stem = wanted.replace(/ \d{1,4}$/, "");
+  for (let n = 2; ; n++) {
+    const name = `${stem.slice(0, 74)} ${n}`;
+    if (!taken.has(name)) return name;
+  }
+}
+
 /** A new design with one panel on the title-safe area, in the house style's first colour and all its formats. */
 export function blankDesign(id: string, name: string, house: House): Design {
   const panel = Layer.parse({

@@ -1,6 +1,7 @@
 import type { Design } from "../document/design";
 import { freshId, idFrom } from "./blank";
-import { allMoves, tidy } from "./moves";
+import { tidy } from "./moves";
+import { untie } from "./ties";
 
 /** A new cue at an instant of the clip; gives its id. Cues are kept in the order they come in. */
 export function addCue(design: Design, timeS: number, name?: string): string {
@@ -17,29 +18,21 @@ export function moveCue(design: Design, id: string, timeS: number): void {
   sortCues(design);
 }
 
-/** Takes a cue away; what started on it starts with its phase, words that had it move up to the next. */
+/**
+ * Takes a cue away: moves that started on it start with their phase, words that had it move up to the next; keys,
+ * meters, timers and videos stay at the instant that it stood for.
+ */
 export function removeCue(design: Design, id: string): void {
-  design.cues = design.cues.filter((cue) => cue.id !== id);
-  for (const move of allMoves(design)) {
-    if (move.start.to === `cue:${id}`) move.start = { to: "phase", edge: "start", gap: 0 };
-    if (move.split?.cues) {
-      move.split.cues = move.split.cues.filter((cue) => cue !== id);
-      if (move.split.cues.length === 0) delete move.split.cues;
-    }
-  }
-  for (const layer of design.layers) {
-    for (const track of layer.keys) {
-      for (const key of track.keys)
-        if (key.at.anchor === "cue" && key.at.cue === id) key.at = { anchor: "start", gap: 0 };
-    }
-    if (layer.meter) {
-      for (const end of ["start", "end"] as const) {
-        const at = layer.meter[end];
-        if (at.anchor === "cue" && at.cue === id) layer.meter[end] = { anchor: end, gap: 0 };
-      }
-    }
-  }
-  design.fields = design.fields.filter((field) => field.kind !== "cue" || field.cue !== id);
+  const cue = design.cues.find((other) => other.id === id);
+  if (!cue) return;
+  design.cues = design.cues.filter((other) => other.id !== id);
+  const places = new Map(design.layers.map((layer) => [layer.id, layer.place]));
+  untie(
+    design,
+    (ref) => ref.kind === "cue" && ref.id === id,
+    places,
+    (at) => ({ anchor: "start", gap: Math.max(-3600, Math.min(3600, tidy(cue.at + at.gap))) }),
+  );
 }
 
 /** Many cues at once, such as found in a sound or a caption file, in place of those that start with the same name. */

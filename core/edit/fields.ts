@@ -1,6 +1,7 @@
 import type { Design } from "../document/design";
 import { Field } from "../document/field";
 import type { House } from "../document/house";
+import { limitsOf, within, type Limits } from "../document/limits";
 import { freshId, idFrom } from "./blank";
 import { readPath } from "./property";
 
@@ -29,7 +30,13 @@ const partOf = (path: string): Field["drives"][number]["part"] =>
   path === "media" ? "mark" : path === "text" ? "handle" : "ground";
 
 /** A field of this kind with what the house offers, filled with what the layer shows now. */
-function newField(kind: Field["kind"], id: string, label: string, value: string, house: House): Field | undefined {
+function newField(
+  kind: Exclude<Field["kind"], "number">,
+  id: string,
+  label: string,
+  value: string,
+  house: House,
+): Field | undefined {
   const base = { id, label };
   const chosen = (ids: readonly string[]) => {
     const wanted = value.slice(value.indexOf(":") + 1);
@@ -42,7 +49,6 @@ function newField(kind: Field["kind"], id: string, label: string, value: string,
     video: house.videos.map((video) => video.id),
     account: house.accounts.map((account) => account.id),
   };
-  if (kind === "number") return numberField(base, Number(value) || 0);
   if (kind === "toggle") return Field.parse({ ...base, kind, default: value === "true" });
   if (kind === "choice") {
     const held = value !== "" && Number.isFinite(Number(value)) ? Number(value) : value;
@@ -73,12 +79,15 @@ function newField(kind: Field["kind"], id: string, label: string, value: string,
   return Field.parse(made);
 }
 
-/** Limits around what stands there now: a share stays a share, a length may double. */
-function numberField(base: { id: string; label: string }, value: number): Field {
-  const share = value >= 0 && value <= 1;
-  const reach = Math.max(1, Math.abs(value) * 2);
-  const limits = share ? { min: 0, max: 1, step: 0.01 } : { min: value < 0 ? -reach : 0, max: reach, step: 0.1 };
-  return Field.parse({ ...base, kind: "number", ...limits, default: value });
+/** Limits around what stands there now, within what the property takes: a share stays a share, a length may double. */
+function numberField(base: { id: string; label: string }, value: number, most: Limits | undefined): Field {
+  const { min, max, whole } = most ?? { min: -10000, max: 10000, whole: false };
+  const share = !whole && min >= 0 && value >= 0 && value <= 1;
+  const reach = Math.max(whole ? 4 : 1, Math.abs(value) * 2);
+  const wanted = share ? { min: 0, max: 1, step: 0.01 } : { min: value < 0 ? -reach : 0, max: reach, step: 0.1 };
+  const held = (n: number) => within(n, { min: Math.max(-10000, min), max: Math.min(10000, max), whole });
+  const limits = { min: held(wanted.min), max: held(wanted.max), step: whole ? 1 : wanted.step };
+  return Field.parse({ ...base, kind: "number", ...limits, default: held(value) });
 }
 
 /** Lets a new field fill a property; gives the field's id, or undefined when the house has nothing to offer. */
@@ -102,7 +111,10 @@ export function exposeProperty(
           : `${layer.name} ${path.split(".").pop()}`.slice(0, 80);
   const id = freshId(idFrom(name, "field"), new Set(design.fields.map((field) => field.id)));
   const value = String(readPath(layer, path) ?? "");
-  const field = newField(kind, id, name, value, house);
+  const field =
+    kind === "number"
+      ? numberField({ id, label: name }, Number(value) || 0, limitsOf(layer, path, Number(value) || 0))
+      : newField(kind, id, name, value, house);
   if (!field) return undefined;
   field.drives = [{ layer: layerId, property: path, ...(kind === "account" ? { part: partOf(path) } : {}) }];
   design.fields.push(field);

@@ -71,7 +71,7 @@ describe("removeLayers", () => {
   test("takes a group's layers along, and never the last layer", () => {
     const design = strap();
     groupLayers(design, ["name", "panel"]);
-    removeLayers(design, ["group"]);
+    removeLayers(design, ["group-2"]);
     expect(ids(design)).toEqual(["mark"]);
     removeLayers(design, ["mark"]);
     expect(ids(design)).toEqual(["mark"]);

@@ -95,7 +95,7 @@ function paintingOrder(layers: readonly BoundLayer[]): BoundLayer[] {
       ordered.push(layer);
       if (layer.kind === "group") visit(layer.id);
       else if (children.has(layer.id)) {
-        throw new IssueError({ code: "reference_unknown", layer: children.get(layer.id)![0]!.id, reference: layer.id });
+        throw new IssueError({ code: "group_wrong", layer: children.get(layer.id)![0]!.id, group: layer.id });
       }
     }
   };
@@ -103,7 +103,7 @@ function paintingOrder(layers: readonly BoundLayer[]): BoundLayer[] {
   if (ordered.length < layers.length) {
     const placed = new Set(ordered.map((layer) => layer.id));
     throw new IssueError({
-      code: "layout_loop",
+      code: "group_loop",
       layers: layers.map((layer) => layer.id).filter((id) => !placed.has(id)),
     });
   }

@@ -284,6 +284,7 @@ export class Solver {
     if (other) return other;
     const absent = id === undefined ? undefined : this.bound.absent.get(id);
     if (absent) return { absent };
+    if (id === undefined) throw new IssueError({ code: "group_missing", layer: layer.id });
     throw new IssueError({ code: "reference_unknown", layer: layer.id, reference: ref });
   }
 

@@ -12,7 +12,7 @@ export function specimenOf(id: string, saved: SavedMove, house: House): Design {
   const around = (layer: string, pad: number) => ({ kind: "around", layers: [layer], before: pad, after: pad });
   const fixed = (u: number) => ({ kind: "fixed", u });
   const design = Design.parse({
-    version: 1,
+    version: 2,
     id: "specimen",
     name: saved.name,
     formats: [house.formats[0]!.id],

@@ -214,7 +214,8 @@ function cueTime(cues: ReadonlyMap<string, number>, cue: string, layer: string):
 
 /** Works out the start of every move, each once, those it waits for first. */
 class Scheduler {
-  private readonly moves = new Map<string, { move: Move; entry: StillLayer }>();
+  /** Moves of all layers; those of absent ones have none to act on. */
+  private readonly moves = new Map<string, { move: Move; layer: string; entry: StillLayer | undefined }>();
   private readonly timed = new Map<string, TimedMove>();
   private readonly open: string[] = [];
 
@@ -222,7 +223,12 @@ class Scheduler {
     private readonly still: Still,
     private readonly bound: Timing,
   ) {
-    for (const entry of still.layers) for (const move of entry.layer.moves) this.moves.set(move.id, { move, entry });
+    for (const { id, moves } of bound.absent?.values() ?? []) {
+      for (const move of moves) this.moves.set(move.id, { move, layer: id, entry: undefined });
+    }
+    for (const entry of still.layers) {
+      for (const move of entry.layer.moves) this.moves.set(move.id, { move, layer: entry.layer.id, entry });
+    }
   }
 
   all(): ReadonlyMap<string, TimedMove> {
@@ -237,12 +243,14 @@ class Scheduler {
       throw new IssueError({ code: "schedule_loop", moves: [...this.open.slice(this.open.indexOf(id)), id] });
     }
     this.open.push(id);
-    const { move, entry } = this.moves.get(id)!;
-    const startS = this.startOf(move, entry.layer.id);
+    const { move, layer, entry } = this.moves.get(id)!;
+    const startS = this.startOf(move, layer);
     this.open.pop();
     const expanded = expandMove(move, this.still.turnedRound);
-    const parts = this.partTimes(expanded, entry, startS);
-    const lengthS = parts ? Math.max(0, ...parts.starts) + parts.unitS : expanded.lengthS;
+    const parts = entry && this.partTimes(expanded, entry, startS);
+    // What waits for a layer that is absent does not wait for it: the rest closes up.
+    const ownS = entry ? expanded.lengthS : 0;
+    const lengthS = parts ? Math.max(0, ...parts.starts) + parts.unitS : ownS;
     const result = { ...expanded, startS, endS: startS + lengthS, parts };
     this.timed.set(id, result);
     return result;

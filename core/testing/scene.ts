@@ -37,7 +37,7 @@ export const testHouse: House = House.parse({
 /** A design around these layers, with whatever else the test needs. */
 export function designWith(layers: readonly unknown[], more: Record<string, unknown> = {}): Design {
   return Design.parse({
-    version: 1,
+    version: 2,
     id: "test",
     name: "Test",
     formats: ["wide", "square", "portrait", "tall"],

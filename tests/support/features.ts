@@ -37,7 +37,7 @@ const stops = [
 function sheet(layers: readonly Record<string, unknown>[], more: Record<string, unknown> = {}): Design {
   count = 0;
   return Design.parse({
-    version: 1,
+    version: 2,
     id: "feature",
     name: "Feature",
     formats: ["wide", "square", "portrait", "tall"],

@@ -1,8 +1,9 @@
 "use client";
 import { z } from "zod";
 import { Layer } from "@/core/document/layer";
-import { freshId } from "@/core/edit/blank";
-import { copyOf, removeLayers, untieStrangers, withInner } from "@/core/edit/layers";
+import { copiesFor } from "@/core/edit/copies";
+import { removeLayers, withInner } from "@/core/edit/layers";
+import { untieStrangers } from "@/core/edit/ties";
 import type { BenchStore } from "./store";
 
 /*
@@ -58,20 +59,10 @@ export function readCopied(text: string): readonly Layer[] | undefined {
 function pasteLayers(store: BenchStore, copied: readonly Layer[]): void {
   const fresh: string[] = [];
   store.getState().edit("Paste", (draft) => {
-    const taken = new Set(draft.layers.map(({ id }) => id));
-    const moves = new Set(draft.layers.flatMap((layer) => layer.moves.map(({ id }) => id)));
-    const renamed = new Map<string, string>();
-    for (const { id } of copied) {
-      const next = freshId(id, taken);
-      taken.add(next);
-      renamed.set(id, next);
-    }
-    for (const layer of copied) {
-      const copy = copyOf(layer, renamed, moves);
-      draft.layers.push(copy);
-      fresh.push(copy.id);
-    }
-    untieStrangers(draft, draft.layers.slice(-copied.length));
+    const copies = copiesFor(draft, copied);
+    draft.layers.push(...copies);
+    fresh.push(...copies.map(({ id }) => id));
+    untieStrangers(draft, copies, store.getState().house);
   });
   store.getState().choose(fresh);
 }
