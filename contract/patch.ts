@@ -15,3 +15,4 @@ export const PatchRequest = z.strictObject({ revision: Revision, patches: z.arra
 export type PatchRequest = z.infer<typeof PatchRequest>;
 
 export const Saved = z.object({ revision: Revision });
+export type Saved = z.infer<typeof Saved>;

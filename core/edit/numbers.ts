@@ -7,18 +7,15 @@ export type ReadNumber = { readonly value: number } | { readonly fault: string }
 
 /**
  * Reads what was typed into a number box: arithmetic, and units. `2*3.5`, `12px` (pixels of the format that is shown),
- * `50%`, `90°`, `+=1` and `/2` on what stands there. Shares are written in per cent.
+ * `50%`, `90°`. Shares are written in per cent.
  */
 export function readNumber(
   text: string,
   unit: Unit,
-  { before, pxPerU, whole }: { before: number; pxPerU: number; whole?: number | undefined },
+  { pxPerU, whole }: { pxPerU: number; whole?: number | undefined },
 ): ReadNumber {
-  const shown = unit === "%" ? before * 100 : before;
-  let sum = text.trim().replaceAll(",", ".");
+  const sum = text.trim().replaceAll(",", ".");
   if (sum === "") return { fault: "Write a number." };
-  const relative = /^([+\-*/])=\s*(.+)$/.exec(sum) ?? /^([*/])\s*(.+)$/.exec(sum);
-  if (relative) sum = `(${shown}) ${relative[1]} (${relative[2]})`;
   const foreign = (found: string): string => {
     if (found === "px") return unit === "u" ? `/${pxPerU}` : "#";
     if (found === "%") return unit === "%" ? "" : whole === undefined ? "#" : `*${whole / 100}`;

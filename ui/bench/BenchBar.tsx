@@ -10,6 +10,7 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
   const name = useBench((state) => state.document.name);
   const release = useBench((state) => state.release);
   const save = useBench((state) => state.save);
+  const refused = useBench((state) => state.refused);
   const past = useBench((state) => state.history.past);
   const future = useBench((state) => state.history.future);
   const undo = useBench((state) => state.undo);
@@ -23,6 +24,12 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
       <h1>{name}</h1>
       <p className="bench__facts figures">
         {release ? `Release ${release.number}` : "Never published"} · <Saved state={save} />
+        {refused && (
+          <span className="bench__unsaved" role="alert">
+            {" "}
+            · {refused}
+          </span>
+        )}
       </p>
       <button
         type="button"

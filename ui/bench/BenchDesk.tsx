@@ -1,6 +1,7 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
 import { memo, useCallback, useEffect, useMemo, useState } from "react";
+import { ErrorBoundary } from "react-error-boundary";
 import type { BenchView } from "@/contract/designs";
 import { HouseView } from "@/contract/house";
 import { call } from "@/ui/parts/api";
@@ -8,6 +9,7 @@ import type { PlayerView } from "@/ui/stage/player";
 import { usePlayerView, useStagePlayer } from "@/ui/stage/use-player";
 import { BenchBar as Bar } from "./BenchBar";
 import { ConflictDialog } from "./dialogs/ConflictDialog";
+import { FallenDesk } from "./FallenDesk";
 import { FieldsDialog } from "./dialogs/FieldsDialog";
 import { KeysDialog } from "./dialogs/KeysDialog";
 import { NewLayerDialog } from "./dialogs/NewLayerDialog";
@@ -46,7 +48,9 @@ export function BenchDesk({ view }: { view: BenchView }) {
   }, [store]);
   return (
     <BenchContext.Provider value={store}>
-      <Desk />
+      <ErrorBoundary FallbackComponent={FallenDesk}>
+        <Desk />
+      </ErrorBoundary>
     </BenchContext.Provider>
   );
 }

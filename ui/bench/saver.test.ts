@@ -1,11 +1,14 @@
 import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import type { Patch } from "immer";
+import type { Design } from "@/core/document/design";
+import { box, designWith } from "@/core/testing/scene";
 import { Saver, type SaveState } from "./saver";
 
 type Sent = { revision: number; patches: Patch[] };
 const sent: Sent[] = [];
 let answer: (body: Sent) => { status: number; json: unknown };
 const states: SaveState[] = [];
+const whole = { id: "d" } as unknown as Design;
 const patch = (value: number): Patch[] => [{ op: "replace", path: ["seed"], value }];
 
 beforeEach(() => {
@@ -24,7 +27,13 @@ beforeEach(() => {
 afterEach(() => {
   jest.useRealTimers();
 });
-const saver = () => new Saver("d", 1, (state) => states.push(state));
+const saver = () =>
+  new Saver(
+    "d",
+    1,
+    (state) => states.push(state),
+    () => whole,
+  );
 const last = () => states[states.length - 1];
 
 test("saves a moment after the last change, and within a second while they keep coming", async () => {
@@ -68,12 +77,18 @@ test("says that it is not saved when asked to save while the server can't be rea
 test("stops at a conflict until both versions have been dealt with", async () => {
   answer = () => ({
     status: 409,
-    json: { error: { code: "moved_on", message: "late", detail: { not: "a conflict" } } },
+    json: {
+      error: {
+        code: "moved_on",
+        message: "late",
+        detail: { revision: 7, document: designWith([box("a")]), by: null, at: "2026-11-25T10:00:00Z" },
+      },
+    },
   });
   const s = saver();
   s.add(patch(1));
   await jest.advanceTimersByTimeAsync(500);
-  expect(last()!.kind).toBe("refused");
+  expect(last()!.kind).toBe("conflict");
   s.add(patch(2));
   await jest.advanceTimersByTimeAsync(5000);
   expect(sent).toHaveLength(1);
@@ -83,6 +98,21 @@ test("stops at a conflict until both versions have been dealt with", async () =>
   s.add(patch(3));
   expect(await s.flush()).toBe(8);
   expect(sent[sent.length - 1]).toEqual({ revision: 7, patches: patch(3) });
+});
+test("goes on with the whole document once a change has been refused", async () => {
+  answer = () => ({ status: 422, json: { error: { code: "invalid", message: "layers.0: no" } } });
+  const s = saver();
+  s.add(patch(1));
+  await jest.advanceTimersByTimeAsync(500);
+  expect(last()).toEqual({ kind: "refused", message: "layers.0: no" });
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  s.add(patch(2));
+  await jest.advanceTimersByTimeAsync(500);
+  expect(sent[1]).toEqual({ revision: 1, document: whole });
+  expect(last()).toEqual({ kind: "saved" });
+  s.add(patch(3));
+  await jest.advanceTimersByTimeAsync(500);
+  expect(sent[2]).toEqual({ revision: 2, patches: patch(3) });
 });
 test("sends what waits when the page goes away", () => {
   const s = saver();

@@ -1,4 +1,5 @@
 import type { Patch } from "immer";
+import type { Design } from "@/core/document/design";
 import { Conflict } from "@/contract/designs";
 import { Saved } from "@/contract/patch";
 import { ApiError, call } from "@/ui/parts/api";
@@ -29,13 +30,15 @@ export class Saver {
     private readonly designId: string,
     private revision: number,
     private readonly tell: (state: SaveState) => void,
+    /** The whole document as it is now, for when the changes that led to it were refused. */
+    private readonly whole: () => Design,
   ) {}
 
   add(patches: readonly Patch[]): void {
     if (this.waiting.length === 0) this.firstMs = Date.now();
     this.waiting.push(...patches);
     if (this.stopped()) return;
-    this.say({ kind: "saving" });
+    if (!this.refused()) this.say({ kind: "saving" });
     const left = Math.max(0, this.firstMs + mostWaitMs - Date.now());
     this.later(Math.min(restMs, left));
   }
@@ -51,7 +54,7 @@ export class Saver {
       if (this.stopped()) return undefined;
       await this.send();
       // It goes on trying by itself; whoever asked is told that it is not saved.
-      if (this.offline()) return undefined;
+      if (this.offline() || this.refused()) return undefined;
     }
     return this.stopped() ? undefined : this.revision;
   }
@@ -73,7 +76,11 @@ export class Saver {
   }
 
   private stopped(): boolean {
-    return this.state.kind === "conflict" || this.state.kind === "refused";
+    return this.state.kind === "conflict";
+  }
+
+  private refused(): boolean {
+    return this.state.kind === "refused";
   }
 
   private later(ms: number): void {
@@ -90,17 +97,26 @@ export class Saver {
     this.sending = this.waiting;
     this.waiting = [];
     try {
-      const body = { revision: this.revision, patches: this.sending };
-      const { revision } = await call(this.path(), Saved, body);
+      const { revision } = await this.post();
       this.revision = revision;
       this.sending = [];
-      if (this.waiting.length === 0) this.say({ kind: "saved" });
-      else this.later(restMs);
+      // Those that came meanwhile are saved by themselves, also after the whole has gone.
+      this.say({ kind: this.waiting.length === 0 ? "saved" : "saving" });
+      if (this.waiting.length > 0) this.later(restMs);
     } catch (error) {
       this.waiting = [...this.sending, ...this.waiting];
       this.sending = [];
       this.failed(error as Error);
     }
+  }
+
+  /** Changes, or after a refusal all of the document: whatever was wrong with the changes is then past. */
+  private post(): Promise<Saved> {
+    const { revision } = this;
+    if (this.refused()) {
+      return call(`/api/designs/${this.designId}/replace`, Saved, { revision, document: this.whole() });
+    }
+    return call(this.path(), Saved, { revision, patches: this.sending });
   }
 
   private failed(error: Error): void {
@@ -114,7 +130,7 @@ export class Saver {
   }
 
   private sendLast(): void {
-    if (this.waiting.length === 0 || this.sending.length > 0 || this.stopped()) return;
+    if (this.waiting.length === 0 || this.sending.length > 0 || this.stopped() || this.refused()) return;
     const body = JSON.stringify({ revision: this.revision, patches: this.waiting });
     this.waiting = [];
     // Goes out even when the page is gone before the answer.

@@ -5,6 +5,7 @@ import type { BenchView } from "@/contract/designs";
 import { Saved } from "@/contract/patch";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
+import { refusalOf } from "@/core/edit/sound-document";
 import type { Layer } from "@/core/document/layer";
 import type { Values } from "@/core/document/values";
 import { call } from "@/ui/parts/api";
@@ -32,6 +33,8 @@ export interface BenchState {
   readonly gesture: "stage" | "strip" | undefined;
   readonly history: History;
   readonly save: SaveState;
+  /** Why the last thing that was asked for was not done; nothing has changed then. */
+  readonly refused: string | undefined;
   /** Layers that are chosen, the one chosen last at the end. */
   readonly chosen: readonly string[];
   /** The format that is shown large. */
@@ -77,7 +80,12 @@ export type BenchStore = ReturnType<typeof createBench>;
 
 export function createBench({ document, ...view }: BenchView) {
   return createStore<BenchState>((set, get) => {
-    const saver = new Saver(view.id, view.revision, (save) => set({ save }));
+    const saver = new Saver(
+      view.id,
+      view.revision,
+      (save) => set({ save }),
+      () => get().document,
+    );
     const take = (change: Change | undefined) => {
       if (!change) return;
       const alive = new Set(change.document.layers.map((layer) => layer.id));
@@ -86,6 +94,7 @@ export function createBench({ document, ...view }: BenchView) {
       set({
         document: change.document,
         history: change.history,
+        refused: undefined,
         chosen: chosen.every((id) => alive.has(id)) ? chosen : chosen.filter((id) => alive.has(id)),
         moves: moves.every((id) => moving.has(id)) ? moves : moves.filter((id) => moving.has(id)),
         format: change.document.formats.includes(format) ? format : change.document.formats[0]!,
@@ -107,12 +116,20 @@ export function createBench({ document, ...view }: BenchView) {
       papers: undefined,
       history: noHistory,
       save: { kind: "saved" },
+      refused: undefined,
       chosen: [],
       format: document.formats[0]!,
       onlyHere: false,
       tried: undefined,
       pointing: undefined,
-      edit: (label, recipe, merge) => take(doStep(get().document, get().history, label, recipe, merge)),
+      edit: (label, recipe, merge) => {
+        const { document, history } = get();
+        const change = doStep(document, history, label, recipe, merge);
+        const reason = change && refusalOf(document, change.document);
+        // What can't be kept is not done at all: nothing of it reaches the stage, the history or the server.
+        if (reason === undefined) take(change);
+        else set({ refused: `“${label}” was not done. ${reason}` });
+      },
       undo: () => take(undoStep(get().document, get().history)),
       redo: () => take(redoStep(get().document, get().history)),
       choose: (chosen) => set({ chosen, moves: [] }),

@@ -37,6 +37,19 @@ export function PatternSetting({
   );
 }
 
+const between = (min: number, max: number, text: string): number => {
+  const number = Number(text);
+  return Number.isFinite(number) ? Math.min(max, Math.max(min, number)) : min;
+};
+
+/** Limits and start of a field that stay in order, whichever of them was changed. */
+function inOrder({ min, max, default: start }: { min: number; max: number; default: number }, changed: string) {
+  const low = changed === "max" ? Math.min(min, max) : min;
+  const high = changed === "min" ? Math.max(min, max) : max;
+  if (changed === "default") return { min: Math.min(low, start), max: Math.max(high, start), default: start };
+  return { min: low, max: high, default: Math.min(high, Math.max(low, start)) };
+}
+
 const cueTimes = [
   ["min", "Not before, s"],
   ["max", "Not after, s"],
@@ -57,7 +70,10 @@ export function CueSettings({ field, change }: Changing<"cue">) {
             max={3600}
             step={0.1}
             value={field[key]}
-            onChange={(event) => event.target.value !== "" && change({ [key]: Number(event.target.value) })}
+            onChange={(event) =>
+              event.target.value !== "" &&
+              change(inOrder({ ...field, [key]: between(0, 3600, event.target.value) }, key))
+            }
           />
         </label>
       ))}
@@ -75,7 +91,12 @@ export function NumberSettings({ field, change }: Changing<"number">) {
         className="form-control form-control-sm figures"
         step="any"
         value={field[key]}
-        onChange={(event) => event.target.value !== "" && change({ [key]: Number(event.target.value) })}
+        onChange={(event) => {
+          if (event.target.value === "") return;
+          const least = key === "step" ? 0.0001 : -10000;
+          const next = between(least, 10000, event.target.value);
+          change(key === "step" ? { step: next } : inOrder({ ...field, [key]: next }, key));
+        }}
       />
     </label>
   );
@@ -130,7 +151,9 @@ export function OptionSettings({ field, change }: Changing<"choice">) {
             aria-label={`Value of option ${i + 1}`}
             value={value}
             maxLength={500}
-            onChange={(event) => put(i, { value: numeric ? Number(event.target.value) : event.target.value })}
+            onChange={(event) =>
+              put(i, { value: numeric ? between(-10000, 10000, event.target.value) : event.target.value })
+            }
           />
           <button
             type="button"

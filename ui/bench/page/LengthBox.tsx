@@ -36,12 +36,15 @@ export function LengthBox({
           <option value="u">in u</option>
           <option value="share">share of</option>
         </select>
-        {typeof value === "number" && <NumberBox value={value} unit="u" min={0} label={label} onChange={onChange} />}
+        {typeof value === "number" && (
+          <NumberBox value={value} unit="u" min={0} max={1000} label={label} onChange={onChange} />
+        )}
         {typeof value === "object" && (
           <NumberBox
             value={value.share}
             unit="%"
             min={0}
+            max={20}
             label={`${label}: share`}
             onChange={(share, m) => onChange({ ...value, share }, m)}
           />
@@ -58,6 +61,8 @@ export function LengthBox({
           <NumberBox
             value={value.plus}
             unit="u"
+            min={-1000}
+            max={1000}
             label={`${label}: plus`}
             onChange={(plus, m) => onChange({ ...value, plus }, m)}
           />

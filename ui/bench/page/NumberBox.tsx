@@ -4,6 +4,12 @@ import { pxPerU } from "@/core/document/format";
 import { readNumber, rounded, writeNumber, type Unit } from "@/core/edit/numbers";
 import { useBench } from "../store";
 
+function limitWords(min: number, max: number, unit: Unit): string {
+  const write = (value: number) => `${writeNumber(value, unit)}${unit === "" ? "" : ` ${unit}`}`;
+  if (!Number.isFinite(min)) return `${write(max)} at most.`;
+  return Number.isFinite(max) ? `From ${write(min)} to ${write(max)}.` : `${write(min)} at least.`;
+}
+
 /** How far one arrow key or one pixel of dragging goes, in the box's own unit. */
 const steps: Readonly<Record<Unit, number>> = { u: 0.1, "%": 0.01, "°": 1, s: 0.05, "×": 0.05, "": 1 };
 
@@ -41,14 +47,16 @@ export function NumberBox({
     if (typed === undefined) return;
     const scale = format ? pxPerU(format) : 10.8;
     const whole = unit === "u" && format ? format.width / scale : undefined;
-    const read = readNumber(typed, unit, { before: value ?? 0, pxPerU: scale, whole });
+    const read = readNumber(typed, unit, { pxPerU: scale, whole });
     if ("fault" in read) {
       setFault(read.fault);
       return;
     }
     setTyped(undefined);
-    setFault(undefined);
-    if (read.value !== value) onChange(clamp(read.value), false);
+    const held = clamp(read.value);
+    // A number beyond the limits becomes the limit, and that is said.
+    setFault(held === read.value ? undefined : limitWords(min, max, unit));
+    if (held !== value) onChange(held, false);
   };
   const nudge = (by: number, event: { shiftKey: boolean; altKey: boolean }) => {
     const times = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
@@ -69,7 +77,10 @@ export function NumberBox({
         value={shown}
         onChange={(event) => setTyped(event.target.value)}
         onFocus={(event) => event.target.select()}
-        onBlur={take}
+        onBlur={() => {
+          take();
+          if (typed === undefined) setFault(undefined);
+        }}
         onKeyDown={(event) => {
           if (event.key === "Enter") take();
           else if (event.key === "Escape") {
@@ -81,6 +92,11 @@ export function NumberBox({
           }
         }}
       />
+      {fault && (
+        <span className="number__fault" role="alert">
+          {fault}
+        </span>
+      )}
       <span
         className="number__unit"
         aria-hidden

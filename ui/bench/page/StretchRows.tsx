@@ -64,6 +64,7 @@ export function StretchRows({ layer }: { layer: Layer }) {
                 type="text"
                 className="form-control form-control-sm"
                 aria-label="Words to find"
+                maxLength={200}
                 value={stretch.of.text}
                 onChange={(event) =>
                   event.target.value && change(i, { of: { kind: "find", text: event.target.value } }, true)
@@ -79,6 +80,7 @@ export function StretchRows({ layer }: { layer: Layer }) {
                   value={(stretch.of as { start: number; end: number })[end]}
                   unit=""
                   min={0}
+                  max={stretch.of.kind === "words" ? 500 : 2000}
                   label={end === "start" ? "From" : "Up to"}
                   onChange={(n, merge) => change(i, { of: { ...stretch.of, [end]: Math.round(n) } as Of }, merge)}
                 />
@@ -172,6 +174,8 @@ export function StretchRows({ layer }: { layer: Layer }) {
                   key={side}
                   value={stretch.ground![side]}
                   unit="u"
+                  min={side === "corner" ? 0 : -1000}
+                  max={1000}
                   label={side === "corner" ? "Corner" : `Padding ${side === "x" ? "across" : "down"}`}
                   onChange={(n, m) => change(i, { ground: { ...stretch.ground!, [side]: n } }, m)}
                 />

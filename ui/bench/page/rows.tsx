@@ -1,6 +1,7 @@
 "use client";
 import type { ComponentProps, ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
+import { limitsOf } from "@/core/document/limits";
 import type { Unit } from "@/core/edit/numbers";
 import { ColourBox } from "./ColourBox";
 import { FillMark } from "./FillMark";
@@ -59,15 +60,17 @@ export function NumberRow({
   ...row
 }: RowProps & { unit: Unit; min?: number; max?: number; step?: number; placeholder?: string | undefined }) {
   const property = useProperty(row.layer, row.path, row.label);
+  const value = typeof property.value === "number" ? property.value : undefined;
+  const most = limitsOf(row.layer, row.path, value ?? 0);
   const limits = {
-    ...(min === undefined ? {} : { min }),
-    ...(max === undefined ? {} : { max }),
+    min: Math.max(min ?? -Infinity, most?.min ?? -Infinity),
+    max: Math.min(max ?? Infinity, most?.max ?? Infinity),
     ...(step ? { step } : {}),
   };
   return (
     <Row label={row.label} property={property} layer={row.layer}>
       <NumberBox
-        value={typeof property.value === "number" ? property.value : undefined}
+        value={value}
         unit={unit}
         label={row.label}
         placeholder={placeholder}

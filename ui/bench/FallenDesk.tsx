@@ -1,0 +1,36 @@
+"use client";
+import type { FallbackProps } from "react-error-boundary";
+import { useBench } from "./store";
+
+/** In place of a bench whose screen could not be drawn: the design, its history and its saving go on without it. */
+export function FallenDesk({ resetErrorBoundary }: FallbackProps) {
+  const last = useBench(({ history }) => history.past[history.past.length - 1]?.label);
+  const undo = useBench((state) => state.undo);
+  const saved = useBench((state) => state.save.kind === "saved");
+  return (
+    <main className="page">
+      <div className="page__head">
+        <h1>The bench could not be drawn</h1>
+        <p>
+          Something on this screen went wrong; it is our mistake. The design and everything you did to it are still here
+          {saved ? ", and saved" : ""}.
+        </p>
+      </div>
+      {last !== undefined && (
+        <button
+          type="button"
+          className="btn btn-primary"
+          onClick={() => {
+            undo();
+            resetErrorBoundary();
+          }}
+        >
+          Undo “{last}” and go on
+        </button>
+      )}{" "}
+      <button type="button" className="btn btn-outline-dark" onClick={resetErrorBoundary}>
+        Go on as it is
+      </button>
+    </main>
+  );
+}
