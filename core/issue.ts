@@ -34,6 +34,8 @@ export type Issue =
   | { code: "loop_idle"; layer: string; seconds: number }
   | { code: "loop_seam"; layer: string }
   | { code: "flashes"; count: number; atS: number }
+  | { code: "cue_late"; layer: string; atS: number; lengthS: number }
+  | { code: "leave_before_cue"; layer: string }
   | { code: "clip_too_short"; factor: number }
   | { code: "format_unknown"; format: string }
   | { code: "format_gone"; format: string };

@@ -72,6 +72,10 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `The video in “${nameOf(issue.layer)}” jumps when it starts again. Let it stand still at its end, or use one that closes.`;
     case "flashes":
       return `The picture flashes ${issue.count} times within a second, at ${issue.atS.toFixed(1)} s; more than three can harm people. Make it slower or weaker.`;
+    case "cue_late":
+      return `“${nameOf(issue.layer)}” waits for a cue at ${issue.atS.toFixed(1)} s; the clip ends at ${issue.lengthS.toFixed(1)} s. Move the cue or make the clip longer.`;
+    case "leave_before_cue":
+      return `“${nameOf(issue.layer)}” would have to leave before its own cue, so it stays until the clip ends. Give it a leave of its own, or let its cue come sooner.`;
     case "clip_too_short":
       return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
     case "format_unknown":

@@ -60,8 +60,7 @@ export async function prepareScene(
   }
   const still = layout(bound, book);
   const lengthS = request.values.lengthS ?? request.design.length.default;
-  const { num, den } = request.fps ?? { num: 30, den: 1 };
-  const table = schedule(still, bound, lengthS, den / num);
+  const table = schedule(still, bound, lengthS, request.fps);
   const rasters = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content] : []));
   const pictures = rasters.filter(({ clip }) => !clip).map(({ hash }) => hash);
   return {

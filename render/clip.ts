@@ -1,7 +1,8 @@
 import type { Output } from "@/core/document/output";
 import type { Proof } from "@/core/document/proof";
-import { planClip } from "@/core/sample/clip";
-import { prepareScene, type SceneRequest } from "@/core/scene";
+import { planning, type ClipPlan } from "@/core/sample/clip";
+import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
+import type { Fps } from "@/core/document/fps";
 import { encodeClip } from "./encode";
 import { fontBook, fontLoader } from "./fonts";
 import { PaintedFrames } from "./painted";
@@ -32,12 +33,28 @@ export interface ClipResult {
   readonly proof: Proof;
 }
 
+/** Milliseconds of planning between two looks at everything else: leases are renewed and cancelling is heard. */
+const sliceMs = 40;
+
+/** Plans a clip in slices. Throws the abort's reason as soon as it is stopped. */
+async function plannedClip(scene: Scene, fps: Fps, signal: AbortSignal | undefined): Promise<ClipPlan> {
+  const steps = planning(scene.still, scene.table, fps);
+  for (let started = performance.now(); ;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    if (performance.now() - started < sliceMs) continue;
+    await new Promise((resolve) => setImmediate(resolve));
+    signal?.throwIfAborted();
+    started = performance.now();
+  }
+}
+
 /** Paints, encodes and proves one clip. Throws IssueError for the design, EncodeError for the machine. */
 export async function makeClip(request: ClipRequest): Promise<ClipResult> {
   const started = performance.now();
   const loader = fontLoader(request.loadPicture);
   const scene = await prepareScene({ ...request.scene, fps: request.output.fps }, fontBook(), loader);
-  const plan = planClip(scene.still, scene.table, request.output.fps);
+  const plan = await plannedClip(scene, request.output.fps, request.signal);
   const total = plan.frames.length;
   const frames = new PaintedFrames(scene, plan, request.loadPicture);
   const { output, footage, sound, folder, file, signal } = request;

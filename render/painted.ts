@@ -30,7 +30,7 @@ export class PaintedFrames {
   /** Straight-alpha RGBA of a distinct picture. */
   async rgba(picture: number): Promise<Buffer> {
     const start = performance.now();
-    const sampled = this.scene.sample(this.plan.distinct[picture]!);
+    const sampled = this.plan.sampled[picture] ?? this.scene.sample(this.plan.distinct[picture]!);
     const { pictures, showsVideo } = this.scene;
     await this.host.load(showsVideo ? rastersOf(sampled.ops) : pictures, this.loadPicture);
     const data = this.painter.rgba(sampled);

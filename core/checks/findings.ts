@@ -30,6 +30,8 @@ const severities: Partial<Record<Issue["code"], Severity>> = {
   in_keep_clear: "warn",
   media_small: "warn",
   clip_too_short: "warn",
+  cue_late: "warn",
+  leave_before_cue: "warn",
   contrast_finish: "warn",
   sample_left: "warn",
   read_short: "warn",

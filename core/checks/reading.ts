@@ -1,6 +1,6 @@
 import type { Issue } from "../issue";
 import type { Still, StillLayer } from "../layout/types";
-import type { LayerTimes, Timetable } from "../schedule/timetable";
+import type { LayerTimes, TimedMove, Timetable } from "../schedule/timetable";
 
 /** Seconds to find a text, and for every word of it. */
 const findS = 0.4;
@@ -43,13 +43,17 @@ function standsFor(entry: StillLayer, still: Still, table: Timetable): number {
 
 /** A text that comes in parts over a long time is read as it comes: then the time of its last part counts. */
 function readableS({ arrive }: LayerTimes, { squeeze }: Timetable): number {
-  return Math.max(0, ...arrive.map((move) => (move.parts ? move.startS : move.endS))) * squeeze;
+  return Math.max(0, ...arrive.map((move) => (move.parts ? firstPartS(move) : move.endS) * (move.onCue ? 1 : squeeze)));
 }
 
-function leavesS({ arrive, leave }: LayerTimes, table: Timetable): number {
+const firstPartS = ({ startS, parts }: TimedMove): number => startS + Math.min(...parts!.starts);
+
+function leavesS({ arrive, leave, stays }: LayerTimes, table: Timetable): number {
   const { lengthS, squeeze, ownLeaveS, pace, togetherS } = table;
-  if (leave.length > 0) return lengthS - (ownLeaveS - Math.min(...leave.map(({ startS }) => startS))) * squeeze;
-  if (arrive.length === 0) return lengthS;
-  const lasting = togetherS > 0 ? togetherS : pace * Math.max(...arrive.map(({ endS }) => endS));
-  return lengthS - lasting * squeeze;
+  if (leave.length > 0) {
+    return Math.min(...leave.map(({ startS, onCue }) => (onCue ? startS : lengthS - (ownLeaveS - startS) * squeeze)));
+  }
+  if (arrive.length === 0 || stays) return lengthS;
+  if (togetherS > 0) return lengthS - togetherS * squeeze;
+  return lengthS - pace * Math.max(...arrive.map(({ endS, onCue }) => endS * (onCue ? 1 : squeeze)));
 }

@@ -42,7 +42,9 @@ export function layout(bound: Bound, book: FontBook): Still {
     return { layer, box, content, ...pose, turn: turnedRound ? -pose.turn : pose.turn };
   });
   const { format, seed, finish, motionBlur } = bound;
-  return { format, pxPerU: pxPerU(format), layers, turnedRound, seed, finish, motionBlur, issues };
+  const byId = new Map(bound.layers.map((layer) => [layer.id, layer]));
+  const readRest: Still["readRest"] = (id, source) => solver.read(byId.get(id)!, source);
+  return { format, pxPerU: pxPerU(format), layers, turnedRound, seed, finish, motionBlur, issues, readRest };
 }
 
 function turnsRound(bound: Bound): boolean {

@@ -49,7 +49,10 @@ export function strokePath(outline: ShapeOutline, width: number, height: number)
     const { from, sweep } = mirroredArc(outline.layer, outline.mirrored);
     return arcPath(width, height, from, sweep);
   }
-  return outlinePath(outline, width, height);
+  if (outline.kind === "path" || !outline.mirrored) return outlinePath(outline, width, height);
+  // Mirrored, it starts at the mirrored corner and runs the other way round.
+  const plain = outlinePath({ ...outline, mirrored: false }, width, height);
+  return makePath(`${plain.id}~`, mapCommands([-1, 0, 0, 1, width, 0], plain.commands));
 }
 
 function mirroredArc({ from, sweep }: { from: number; sweep: number }, mirrored: boolean) {

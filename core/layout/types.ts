@@ -2,6 +2,7 @@ import type { BoundLayer, BoundMedia, Rgba } from "../bind/types";
 import type { MotionBlur } from "../document/design";
 import type { Finish } from "../document/finish";
 import type { Format } from "../document/format";
+import type { LinkSource } from "../document/link";
 import type { Box } from "../geometry/box";
 import type { Path } from "../geometry/path";
 import type { Issue } from "../issue";
@@ -54,4 +55,6 @@ export interface Still {
   readonly finish: readonly Finish[];
   readonly motionBlur: MotionBlur | undefined;
   readonly issues: readonly Issue[];
+  /** What a link of a layer reads while all is at rest. */
+  readonly readRest: (layer: string, source: Omit<LinkSource, "name">) => number;
 }

@@ -41,16 +41,19 @@ export function paceOf(ease: EaseFunction, progress: number): number {
   return (ease(to) - ease(from)) / (to - from);
 }
 
-/** Source: CSS Easing Functions Level 2, linear(). Where two points share a place the later one counts from there on. */
+/**
+ * Source: CSS Easing Functions Level 2, linear(). Where two points share a place the later one counts from there on;
+ * before the first and after the last point the nearest stretch carries on. A move still begins away and ends at rest.
+ */
 function piecewise(points: readonly { at: number; value: number }[]): EaseFunction {
   const sorted = [...points].sort((a, b) => a.at - b.at);
   return (progress) => {
     if (progress <= 0) return 0;
     if (progress >= 1) return 1;
-    const next = sorted.findIndex((point) => point.at > progress);
-    if (next === -1) return sorted[sorted.length - 1]!.value;
-    if (next === 0) return sorted[0]!.value;
+    const found = sorted.findIndex((point) => point.at > progress);
+    const next = found === -1 ? sorted.length - 1 : Math.max(1, found);
     const [from, to] = [sorted[next - 1]!, sorted[next]!];
+    if (from.at === to.at) return found === 0 ? from.value : to.value;
     const share = (progress - from.at) / (to.at - from.at);
     return from.value * (1 - share) + to.value * share;
   };

@@ -1,8 +1,8 @@
 import { assertNever } from "../assert-never";
 import { applyFinish } from "../finish/finish";
-import { intersectBox, isEmptyBox, type Box } from "../geometry/box";
+import { growBox, intersectBox, isEmptyBox, unionBox, type Box } from "../geometry/box";
 import type { Matrix } from "../geometry/matrix";
-import { blurReach, layerBounds, opBounds } from "../sample/bounds";
+import { blurReach, layerBounds, opBounds, opsBounds, stepReach } from "../sample/bounds";
 import type { FillOp, LayerOp, MeanOp, PaintOp, Picture, PictureOp, StrokeOp, UnderOp } from "../sample/types";
 import type { ContextLike, PaintHost, Surface } from "./canvas";
 import { cssColour, hostPath, inkOf } from "./ink";
@@ -96,28 +96,37 @@ class Painter {
    * differ by some levels where they clip a path by a path, and agree where they lay one picture into another.
    */
   private layer(op: LayerOp, context: ContextLike): void {
-    const area = this.pixelsOf(layerBounds(op));
-    if (!area) return;
-    new LayerPainter(area, this.host).lay(op, context, this.bounds);
+    // What stands outside may cast a shadow inside.
+    const needed = op.under.reduce(
+      (all, { dx, dy, soft }) =>
+        unionBox(all, growBox({ ...this.bounds, x: this.bounds.x - dx, y: this.bounds.y - dy }, blurReach(soft))),
+      this.bounds,
+    );
+    const seen = pixelsOf(layerBounds(op), needed);
+    if (!seen) return;
+    // Everything that a blur or finish may bring into view is painted, and only then cut.
+    const reach = stepReach(op);
+    const painted = reach > 0 ? pixelsOf(growBox(opsBounds(op.ops), reach), growBox(seen, reach)) : seen;
+    if (painted) new LayerPainter(painted, this.host).lay(op, context, this.bounds, seen);
   }
 
   private mean(op: MeanOp, context: ContextLike): void {
-    const area = this.pixelsOf(opBounds(op));
+    const area = pixelsOf(opBounds(op), this.bounds);
     if (area) new LayerPainter(area, this.host).mean(op, context, this.bounds);
-  }
-
-  /** Whole pixels around a box, on this canvas; undefined when it lies outside. */
-  private pixelsOf(box: Box): Box | undefined {
-    const x = Math.floor(box.x) - 1;
-    const y = Math.floor(box.y) - 1;
-    const whole = { x, y, width: Math.ceil(box.x + box.width) + 1 - x, height: Math.ceil(box.y + box.height) + 1 - y };
-    const area = intersectBox(whole, this.bounds);
-    return isEmptyBox(area) ? undefined : area;
   }
 
   private transform(context: ContextLike, m: Matrix): void {
     context.setTransform(m[0], m[1], m[2], m[3], m[4] - this.bounds.x, m[5] - this.bounds.y);
   }
+}
+
+/** Whole pixels around a box, within others; undefined when it lies outside them. */
+function pixelsOf(box: Box, within: Box): Box | undefined {
+  const x = Math.floor(box.x) - 1;
+  const y = Math.floor(box.y) - 1;
+  const whole = { x, y, width: Math.ceil(box.x + box.width) + 1 - x, height: Math.ceil(box.y + box.height) + 1 - y };
+  const area = intersectBox(whole, within);
+  return isEmptyBox(area) ? undefined : area;
 }
 
 /** Paints one layer step on a canvas no larger than what it touches. */
@@ -131,7 +140,8 @@ class LayerPainter {
     this.painter = new Painter(area, host);
   }
 
-  lay(op: LayerOp, context: ContextLike, bounds: Box): void {
+  /** Paints the step and lays what is `seen` of it on a canvas of these bounds. */
+  lay(op: LayerOp, context: ContextLike, bounds: Box, seen: Box): void {
     let surface = this.surface();
     this.painter.paint(op.ops, surface.context);
     if (op.atop.length > 0) {
@@ -141,6 +151,12 @@ class LayerPainter {
     }
     if (op.blur > 0) surface = this.blurred(surface, op.blur);
     if (op.finish.length > 0) this.finish(surface, op);
+    const cut = new LayerPainter(seen, this.host);
+    cut.matted(op, this.area === seen ? surface : this.cropped(surface, seen), context, bounds);
+  }
+
+  /** Cuts a painted step by its mattes, and lays it with its shadows. */
+  private matted(op: LayerOp, surface: Surface, context: ContextLike, bounds: Box): void {
     for (const matte of op.mattes) {
       const cut = this.surface();
       this.painter.paint(matte.ops, cut.context);
@@ -173,6 +189,14 @@ class LayerPainter {
     result.context.putImageData(pixels as never, 0, 0);
     this.copy(result, context, this.area.x - bounds.x, this.area.y - bounds.y, 1);
     this.host.release(result);
+  }
+
+  /** A part of a surface of this area, on one of its own size. */
+  private cropped(surface: Surface, { x, y, width, height }: Box): Surface {
+    const part = this.host.surface(width, height);
+    this.copy(surface, part.context, this.area.x - x, this.area.y - y, 1);
+    this.host.release(surface);
+    return part;
   }
 
   private blurred(surface: Surface, deviation: number): Surface {

@@ -50,6 +50,16 @@ export function layerBounds(op: LayerOp): Box {
 /** How far a blur spreads before it is fainter than half a level. */
 export const blurReach = (deviation: number): number => (deviation > 0 ? Math.ceil(deviation * 3) + 1 : 0);
 
+/** How far what a layer step paints can come from what is seen of it: by its blur and its finishes. */
+export const stepReach = (op: LayerOp): number =>
+  blurReach(op.blur) + op.finish.reduce((sum, finish) => sum + Math.ceil(finishReach(finish)), 0);
+
+function finishReach(finish: FinishOp): number {
+  const none = { x: 0, y: 0, width: 1, height: 1 };
+  const grown = finishBounds(none, finish);
+  return Math.max(-grown.x, -grown.y);
+}
+
 function finishBounds(bounds: Box, finish: FinishOp): Box {
   switch (finish.kind) {
     case "grain":

@@ -1,10 +1,11 @@
 import { frameCount, frameToS, type Fps } from "../document/fps";
 import { emptyBox, growBox, isEmptyBox, unionBox, type Box } from "../geometry/box";
 import type { Still } from "../layout/types";
-import { isMoving } from "../schedule/instant";
+import { isWithin, restAt } from "../schedule/instant";
 import type { Timetable } from "../schedule/timetable";
 import { opsBounds, pixelBounds } from "./bounds";
 import { opsAt, sample } from "./picture";
+import type { Picture } from "./types";
 
 /** Every frame of a clip, with frames of equal key sharing one index into `distinct`. */
 export interface ClipPlan {
@@ -13,6 +14,8 @@ export interface ClipPlan {
   readonly frames: readonly number[];
   /** For each distinct picture, an instant in seconds that shows it. */
   readonly distinct: readonly number[];
+  /** The first of the distinct pictures as they were sampled, so that they need not be sampled again. */
+  readonly sampled: readonly Picture[];
   /** Pixels that the clip ever touches: whole and even, inside the format. */
   readonly bounds: Box;
 }
@@ -21,6 +24,46 @@ export interface ClipPlan {
 const looks = 48;
 /** What may move on between two looks, in pixels. */
 const marginPx = 12;
+/** Pictures kept from planning to painting; what comes after them is sampled again, so that memory stays bounded. */
+const mostSampled = 2000;
+
+/** Which frames are looked at for the bounds of a clip. */
+class Looker {
+  private readonly rests = new Set<number>();
+  private readonly every: number;
+  private bounds: Box = emptyBox;
+  private live = false;
+
+  constructor(
+    private readonly table: Timetable,
+    private readonly frames: number,
+  ) {
+    this.every = Math.max(1, Math.floor(frames / looks));
+  }
+
+  /** Every frame of arriving, leaving and what comes on cues; one of every rest; of what never rests one here and there. */
+  asks(frame: number, timeS: number): boolean {
+    if (isWithin(this.table.phases, timeS)) return true;
+    const rest = restAt(this.table, timeS);
+    if (rest === undefined) {
+      this.live = true;
+      return frame % this.every === 0 || frame === this.frames - 1;
+    }
+    if (this.rests.has(rest)) return false;
+    this.rests.add(rest);
+    return true;
+  }
+
+  see(box: Box): void {
+    this.bounds = unionBox(this.bounds, box);
+  }
+
+  /** With a margin where something went on unseen. */
+  result(format: Still["format"]): Box {
+    const { bounds, live } = this;
+    return pixelBounds(live && !isEmptyBox(bounds) ? growBox(bounds, marginPx) : bounds, format);
+  }
+}
 
 /**
  * Pixels that a clip touches. Every frame of arriving and leaving is looked at; a stay that never rests is looked at
@@ -28,47 +71,61 @@ const marginPx = 12;
  */
 export function clipBounds(still: Still, table: Timetable, fps: Fps): Box {
   const frames = frameCount(table.lengthS, fps);
-  const arriveS = Math.max(table.arriveS, table.calmS) * table.squeeze;
-  const leaveS = Math.max(table.leaveS, table.calmS * table.pace) * table.squeeze;
-  const every = Math.max(1, Math.floor(frames / looks));
-  const live = table.alwaysLive || table.loops.length > 0;
-  let bounds: Box = emptyBox;
-  let rested = false;
+  const looker = new Looker(table, frames);
   for (let frame = 0; frame < frames; frame++) {
     const timeS = frameToS(frame, fps);
-    const phase = timeS <= arriveS || timeS >= table.lengthS - leaveS;
-    if (!phase && live && frame % every !== 0 && frame !== frames - 1) continue;
-    if (!phase && !live && rested) continue;
-    rested ||= !phase;
-    bounds = unionBox(bounds, opsBounds(opsAt(still, table, timeS)));
+    if (looker.asks(frame, timeS)) looker.see(opsBounds(opsAt(still, table, timeS)));
   }
-  return pixelBounds(live && !isEmptyBox(bounds) ? growBox(bounds, marginPx) : bounds, still.format);
+  return looker.result(still.format);
 }
 
-/** Samples every frame that can differ; frames at rest share one sample. */
+/** Plans a clip in one go; see `planning`. */
 export function planClip(still: Still, table: Timetable, fps: Fps): ClipPlan {
+  const steps = planning(still, table, fps);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/**
+ * Samples every frame that can differ; frames of one rest share one sample. Pauses after every sample, so that whoever
+ * plans a long clip can look up in between, and stop.
+ */
+export function* planning(still: Still, table: Timetable, fps: Fps): Generator<number, ClipPlan> {
+  const total = frameCount(table.lengthS, fps);
+  const looker = new Looker(table, total);
   const frames: number[] = [];
   const distinct: number[] = [];
+  const sampled: Picture[] = [];
   const byKey = new Map<string, number>();
+  const byRest = new Map<number, number>();
   let touched: Box = emptyBox;
-  let rest: number | undefined;
-  const indexOf = (timeS: number): number => {
+  for (let frame = 0; frame < total; frame++) {
+    const timeS = frameToS(frame, fps);
+    const asked = looker.asks(frame, timeS);
+    const rest = restAt(table, timeS);
+    const held = rest === undefined ? undefined : byRest.get(rest);
+    if (held !== undefined) {
+      frames.push(held);
+      continue;
+    }
     const picture = sample(still, table, timeS);
+    const bounds = opsBounds(picture.ops);
+    if (asked) looker.see(bounds);
     let index = byKey.get(picture.key);
     if (index === undefined) {
       index = distinct.push(timeS) - 1;
       byKey.set(picture.key, index);
-      touched = unionBox(touched, opsBounds(picture.ops));
+      touched = unionBox(touched, bounds);
+      if (index < mostSampled) sampled.push(picture);
     }
-    return index;
-  };
-  for (let frame = 0; frame < frameCount(table.lengthS, fps); frame++) {
-    const timeS = frameToS(frame, fps);
-    if (isMoving(table, timeS)) frames.push(indexOf(timeS));
-    else frames.push((rest ??= indexOf(timeS)));
+    if (rest !== undefined) byRest.set(rest, index);
+    frames.push(index);
+    yield frame;
   }
   // A file must never be cut, even where the looks of a preview have missed something.
   const seen = pixelBounds(touched, still.format);
-  const bounds = isEmptyBox(touched) ? seen : unionBox(clipBounds(still, table, fps), seen);
-  return { fps, frames, distinct, bounds };
+  const bounds = isEmptyBox(touched) ? seen : unionBox(looker.result(still.format), seen);
+  return { fps, frames, distinct, sampled, bounds };
 }

@@ -14,15 +14,18 @@ import { boxPath, drawnPart, fillOp, mirrorFill, placed, sized, strokeOps } from
 import { textOps } from "./text";
 import { layerOp, type FillOp, type PaintOp } from "./types";
 
-/** What a layer itself paints, but for groups, whose layers paint. `localS` is the time that waves live by. */
-export function contentOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number): PaintOp[] {
+/** How a wave that calms within so many seconds stands just now. */
+export type WaveAt = (calm: number) => { readonly travelS: number; readonly left: number };
+
+/** What a layer itself paints, but for groups, whose layers paint. */
+export function contentOps(posed: Posed, shown: Box, turnedRound: boolean, waveAt: WaveAt): PaintOp[] {
   const { layer, content } = posed.still;
   switch (content.kind) {
     case "group":
     case "none":
       return [];
     case "shape":
-      return shapeOps(posed, shown, turnedRound, localS);
+      return shapeOps(posed, shown, turnedRound, waveAt);
     case "text":
       return layer.kind === "text" ? textOps(posed, layer, content, turnedRound) : [];
     case "drawing": {
@@ -46,7 +49,7 @@ function drawn(posed: Posed, content: { width: number; height: number }): { matr
   return { matrix, area: { x: 0, y: 0, width: content.width, height: content.height } };
 }
 
-function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number): PaintOp[] {
+function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, waveAt: WaveAt): PaintOp[] {
   const { content, layer } = posed.still;
   if (content.kind !== "shape") return [];
   const shape = layer as BoundShape;
@@ -59,7 +62,7 @@ function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number
     const fill = mirrorFill(shape.fill, turnedRound);
     if (shape.liquid) {
       const liquid = { ...shape.liquid, level: shape.liquid.level * posed.state.level };
-      const wave = liquidPath(liquid, { width, height }, localS, turnedRound);
+      const wave = liquidPath(liquid, { width, height }, waveAt, turnedRound);
       const mattes = [{ ops: [fillOp(path, matrix, area)], keep: "inside" as const }];
       if (liquid.level > 0) ops.push(layerOp([fillOp(wave, matrix, area, fill)], { mattes }));
     } else ops.push(fillOp(path, matrix, area, fill));
@@ -75,14 +78,13 @@ function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, localS: number
 function liquidPath(
   liquid: Liquid,
   box: { width: number; height: number },
-  localS: number,
+  waveAt: WaveAt,
   turnedRound: boolean,
 ): Path {
   const { level, height, length, speed, calm, rest } = liquid;
-  const left = calm > 0 ? Math.max(0, 1 - localS / calm) : 1;
-  const travelledS = calm > 0 ? (calm / 3) * (1 - left ** 3) : localS;
+  const { travelS, left } = waveAt(calm);
   const high = rest + (height - rest) * left * left;
-  const phase = snapU(((speed * travelledS) % length) * (turnedRound ? -1 : 1));
+  const phase = snapU((speed * travelS) % length);
   return wavePath(box, {
     level: snapU(level),
     height: snapU(high),

@@ -43,10 +43,17 @@ export function dress(posed: Posed, ops: PaintOp[], around: Surroundings): Paint
     special.blend === "normal" &&
     special.blur === 0 &&
     special.atop.length + special.finish.length + mattes.length + special.under.length === 0;
-  if (plain && opacity === 1) return ops;
-  if (plain && only && only.kind !== "mean" && ops.length === 1) return [{ ...only, opacity: only.opacity * opacity }];
+  // A group is always isolated: what is blended inside it is blended with what is inside it.
+  const blends = layer.kind === "group" && blended(ops);
+  if (plain && opacity === 1 && !blends) return ops;
+  if (plain && !blends && only && only.kind !== "mean" && ops.length === 1)
+    return [{ ...only, opacity: only.opacity * opacity }];
   return [layerOp(ops, special)];
 }
+
+/** Whether any of these steps is laid otherwise than plainly over what is below. */
+export const blended = (ops: readonly PaintOp[]): boolean =>
+  ops.some((op) => (op.kind === "layer" ? op.blend !== "normal" : op.kind === "mean" && op.samples.some(blended)));
 
 /** How many times larger a map draws, on average. */
 const scaleOf = (m: Matrix): number => Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
@@ -170,7 +177,8 @@ function edgeOf(other: Posed, matte: { edge: string; keep: string }, turnedRound
 function holds(ops: readonly PaintOp[], box: Box): boolean {
   const [op] = ops;
   if (op?.kind !== "fill" || ops.length > 1) return false;
-  if (op.fill.kind !== "plain") return false;
+  // What is half-clear cuts by half, wherever it lies.
+  if (op.fill.kind !== "plain" || op.fill.colour.a < 1 || op.opacity < 1) return false;
   const inner = op.path === halfPlane ? op.path.bounds : squareInside(op.path);
   const [a, b, c, d, e, f] = op.matrix;
   const level = b === 0 && c === 0;

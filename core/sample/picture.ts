@@ -1,9 +1,9 @@
 import type { Still } from "../layout/types";
-import { isMoving, localTime } from "../schedule/instant";
+import { isMoving, waveAt } from "../schedule/instant";
 import type { Timetable } from "../schedule/timetable";
 import { contentOps } from "./content";
 import { keyOf } from "./key";
-import { dress, finished, type Surroundings } from "./look";
+import { blended, dress, finished, type Surroundings } from "./look";
 import { Poses, type Posed } from "./pose";
 import { travelPx } from "./travel";
 import { layerOp, type PaintOp, type Picture } from "./types";
@@ -36,7 +36,7 @@ interface TopLayer {
 }
 
 function layersAt(still: Still, table: Timetable, timeS: number, videoS = timeS): TopLayer[] {
-  return new Sampler(new Poses(still, table, timeS, videoS), localTime(table, timeS)).top();
+  return new Sampler(new Poses(still, table, timeS, videoS), table).top();
 }
 
 /**
@@ -60,9 +60,11 @@ function exposed(still: Still, table: Timetable, timeS: number, middle: readonly
     const [first, ...others] = told.map((layers) => keyOf(still.format, layers[i]!.ops));
     return others.some((key) => key !== first);
   });
-  const first = moving.indexOf(true);
   const last = moving.lastIndexOf(true);
-  if (first < 0) return undefined;
+  if (last < 0) return undefined;
+  // What is blended is blended with all that lies below it, so that all of it belongs to every sample.
+  const mixes = middle.slice(0, last + 1).some(({ ops }, i) => i >= moving.indexOf(true) && blended(ops));
+  const first = mixes ? 0 : moving.indexOf(true);
   const standing = (from: number, to: number) => middle.slice(from, to).flatMap(({ ops }) => ops);
   const means = exposures.map((layers) =>
     layers.slice(first, last + 1).flatMap(({ ops, blurs }, i) => (blurs ? ops : middle[first + i]!.ops)),
@@ -81,7 +83,7 @@ class Sampler {
 
   constructor(
     private readonly poses: Poses,
-    private readonly localS: number,
+    private readonly table: Timetable,
   ) {
     for (const { layer } of poses.still.layers) {
       const siblings = this.children.get(layer.in);
@@ -117,7 +119,7 @@ class Sampler {
     const ops =
       still.content.kind === "group"
         ? this.inside(still.layer.id, lagS)
-        : contentOps(posed, shown, turned, Math.max(0, this.localS - lagS));
+        : contentOps(posed, shown, turned, (calm) => waveAt(this.table, calm, this.poses.timeS, lagS));
     return dress(posed, ops, this.around(lagS));
   }
 

@@ -5,7 +5,7 @@ import type { ShapeOutline } from "../layout/outline";
 import type { Still, StillLayer } from "../layout/types";
 import type { LinkSource } from "../document/link";
 import { isLive, linkValue } from "../link/link";
-import { isMoving, movesAt, togetherOpacity } from "../schedule/instant";
+import { movesAt, togetherOpacity } from "../schedule/instant";
 import { videoFrame } from "../schedule/playback";
 import { timerText } from "../schedule/timer";
 import { frameRef } from "./rasters";
@@ -30,7 +30,6 @@ export class Poses {
   private readonly states = new Map<string, LayerState>();
   private readonly byId: ReadonlyMap<string, StillLayer>;
   private readonly sides: { width: number; height: number };
-  private readonly moving: boolean;
   private readonly measures: Measures;
 
   constructor(
@@ -42,8 +41,8 @@ export class Poses {
   ) {
     this.byId = new Map(still.layers.map((entry) => [entry.layer.id, entry]));
     this.sides = { width: still.format.width / still.pxPerU, height: still.format.height / still.pxPerU };
-    this.moving = isMoving(table, timeS);
-    this.measures = { boxOf: (id) => this.byId.get(id)?.box, format: this.sides, seed: still.seed };
+    const { seed, turnedRound } = still;
+    this.measures = { boxOf: (id) => this.byId.get(id)?.box, format: this.sides, seed, turnedRound };
   }
 
   /** The poses as they were `lagS` seconds of arriving (or leaving) before. */
@@ -57,9 +56,10 @@ export class Poses {
     const poses = new Map<string, Posed>();
     const root = scaling(this.still.pxPerU, this.still.pxPerU);
     for (const rest of this.still.layers) {
-      const { values, entry } = this.keyed(rest);
+      const { values, entry: keyed } = this.keyed(rest);
+      const { state: linked, entry } = this.linked(keyed, lagS);
       const { layer, box } = entry;
-      const state = composed(this.linked(entry, lagS), values, this.still.turnedRound);
+      const state = composed(linked, values, this.still.turnedRound);
       const parent = (layer.in !== undefined && poses.get(layer.in)?.world) || root;
       const pivot = state.pivot ?? mirrored(layer.pivot, this.still.turnedRound);
       const scale = entry.scale * state.scale;
@@ -98,7 +98,7 @@ export class Poses {
 
   /** What the layer's own moves do to it. */
   private moved(entry: StillLayer, lagS: number): LayerState {
-    const times = this.moving ? this.table.layers.get(entry.layer.id) : undefined;
+    const times = this.table.layers.get(entry.layer.id);
     if (!times) return restState();
     const key = `${entry.layer.id} ${lagS}`;
     let state = this.states.get(key);
@@ -112,41 +112,38 @@ export class Poses {
   }
 
   /** Moves and links together: a link adds by how much its live value differs from its value at rest. */
-  private linked(entry: StillLayer, lagS: number): LayerState {
+  private linked(entry: StillLayer, lagS: number): { state: LayerState; entry: StillLayer } {
     const own = this.moved(entry, lagS);
-    const links = this.moving ? entry.layer.links.filter(isLive) : [];
-    if (links.length === 0) return own;
+    const links = entry.layer.links.filter(isLive);
+    if (links.length === 0) return { state: own, entry };
     const state = { ...own };
+    let { opacity, scale } = entry;
+    const { id } = entry.layer;
+    const turned = this.still.turnedRound ? -1 : 1;
     for (const link of links) {
-      const { id } = entry.layer;
-      const rest = linkValue(link, id, (source) => this.read(source, undefined));
-      const live = linkValue(link, id, (source) => this.read(source, lagS + link.delay));
-      const turned = this.still.turnedRound ? -1 : 1;
-      if (link.property === "dx") state.dx += (live - rest) * turned;
-      else if (link.property === "dy") state.dy += live - rest;
-      else if (link.property === "turn") state.turn += (live - rest) * turned;
-      else if (link.property === "opacity") state.opacity *= rest > 0 ? Math.max(0, live) / rest : 1;
-      else if (link.property === "scale") state.scale *= rest > 0 ? Math.max(0, live) / rest : 1;
+      const live = linkValue(link, id, (source) => this.read(entry, source, lagS + link.delay));
+      const beyond = () => live - linkValue(link, id, (source) => this.still.readRest(id, source));
+      // What a link gives stands in for the layer's own opacity and scale, which may be nothing at rest.
+      if (link.property === "opacity") opacity = Math.min(1, Math.max(0, live));
+      else if (link.property === "scale") scale = Math.max(0, live);
+      else if (link.property === "dx") state.dx += beyond() * turned;
+      else if (link.property === "dy") state.dy += beyond();
+      else if (link.property === "turn") state.turn += beyond() * turned;
     }
-    return state;
+    return { state, entry: opacity === entry.opacity && scale === entry.scale ? entry : { ...entry, opacity, scale } };
   }
 
-  /** A source's number at rest (`lagS` undefined) or live. */
-  private read({ of, read }: Omit<LinkSource, "name">, lagS: number | undefined): number {
-    const other = this.byId.get(of);
-    if (!other) {
-      // The format and its safe areas never move.
-      if (read === "width" || read === "height") return this.sides[read];
-      return read === "opacity" || read === "scale" ? 1 : 0;
+  /** A source's number as it was `lagS` seconds before; boxes keep their place and size at rest. */
+  private read({ layer }: StillLayer, source: Omit<LinkSource, "name">, lagS: number): number {
+    const { of, read } = source;
+    const other = this.byId.get(of === "group" ? (layer.in ?? "") : of);
+    // Boxes are at rest, and so are formats, safe areas and layers that are absent.
+    if (!other || read === "width" || read === "height" || read === "x" || read === "y") {
+      return this.still.readRest(layer.id, source);
     }
-    const state = lagS === undefined ? restState() : this.moved(other, lagS);
+    const state = this.moved(other, lagS);
     const turned = this.still.turnedRound ? -1 : 1;
     switch (read) {
-      case "width":
-      case "height":
-      case "x":
-      case "y":
-        return other.box[read];
       case "turn":
         return (other.turn + state.turn) * turned;
       case "opacity":

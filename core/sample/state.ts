@@ -55,6 +55,8 @@ export interface Measures {
   readonly boxOf: (layer: string) => Box | undefined;
   readonly format: { readonly width: number; readonly height: number };
   readonly seed: number;
+  /** Whether directions that a kind makes up itself are mirrored. */
+  readonly turnedRound: boolean;
 }
 
 /** Composes moves onto the rest: shifts and turns add, scales and opacities multiply, reveals intersect. */
@@ -127,7 +129,8 @@ function compose(
         break;
       case "strew": {
         // Every part has a direction and a turn of its own, always the same.
-        const direction = noise(measures.seed, part, 1, 0) * 360;
+        const drawn = noise(measures.seed, part, 1, 0) * 360;
+        const direction = measures.turnedRound ? 180 - drawn : drawn;
         away(value, direction, move.strength * (0.45 + 0.55 * noise(measures.seed, part, 2, 0)));
         state.turn += value * move.turn * (noise(measures.seed, part, 3, 0) * 2 - 1);
         state.blur += value * 1.2;

@@ -59,6 +59,11 @@ export function strokeOps(
 export function mirrorFill(fill: BoundFill, turnedRound: boolean): BoundFill {
   if (!turnedRound || fill.kind === "plain") return fill;
   if (fill.kind === "linear") return { ...fill, angle: 180 - fill.angle };
+  if (fill.kind === "conic") {
+    // It runs the other way round from the mirrored start.
+    const stops = [...fill.stops].reverse().map(({ at, colour }) => ({ at: 1 - at, colour }));
+    return { ...fill, centre: { x: 1 - fill.centre.x, y: fill.centre.y }, angle: -fill.angle, stops };
+  }
   return { ...fill, centre: { x: 1 - fill.centre.x, y: fill.centre.y } };
 }
 

@@ -28,8 +28,10 @@ export function timerText(timer: Timer, startS: number, endS: number, timeS: num
       const left = Math.max(0, endS - startS - passed);
       if (left < 1e-6 && timer.atZero !== undefined) return timer.atZero;
       // The figure that is shown lasts until it is used up: 0:01 stands through the whole last second.
-      const shown = tenths ? Math.ceil(left * 10 - 1e-6) / 10 : Math.ceil(left - 1e-6);
-      return writeTime(timer.pattern, shown);
+      const parts = tenths ? 10 : 1;
+      // A first figure that would be gone in less than half its time is never shown.
+      const most = Math.max(1, Math.round((endS - startS) * parts));
+      return writeTime(timer.pattern, Math.min(most, Math.ceil(left * parts - 1e-6)) / parts);
     }
   }
 }

@@ -1,4 +1,5 @@
 import type { Bound, BoundKey } from "../bind/types";
+import { frameCount, frameToS, type Fps } from "../document/fps";
 import type { KeyTime } from "../document/keys";
 import type { Move } from "../document/move";
 import { hashText } from "../hash";
@@ -18,10 +19,15 @@ export interface PartTimes {
   readonly unitS: number;
 }
 
-/** A move with its start and end in seconds from the start of its phase, before squeezing. */
+/**
+ * A move with its start and end: in seconds from the start of its phase, before squeezing; for what starts on a cue, in
+ * seconds of the clip, which no squeeze changes.
+ */
 export interface TimedMove extends ExpandedMove {
   readonly startS: number;
   readonly endS: number;
+  /** Whether it starts on a cue, itself or because what it waits for does. */
+  readonly onCue: boolean;
   readonly parts: PartTimes | undefined;
   /** Turns of a move of the stay, in seconds of the clip. */
   readonly cycles?: Cycles | undefined;
@@ -52,6 +58,8 @@ export interface LayerTimes {
   readonly stay: readonly TimedMove[];
   /** Own leave; without any, the layer leaves by its arrive mirrored, or with all the others. */
   readonly leave: readonly TimedMove[];
+  /** It would have to begin its mirrored leave before its own cue: the cue wins, and it stays. */
+  readonly stays: boolean;
   readonly keys: readonly TimedKeys[];
   readonly meter: TimedMeter | undefined;
   readonly timer: { readonly startS: number; readonly endS: number } | undefined;
@@ -61,7 +69,10 @@ export interface LayerTimes {
 /** When everything happens in a clip of one length. */
 export interface Timetable {
   readonly lengthS: number;
+  readonly fps: Fps;
   readonly frameS: number;
+  /** The instant of the last frame, at which meters are full and countdowns at zero. */
+  readonly lastS: number;
   /** Length of arrive and leave as designed; multiply by `squeeze` for the clip's own seconds. */
   readonly arriveS: number;
   readonly leaveS: number;
@@ -74,32 +85,41 @@ export interface Timetable {
   readonly calmS: number;
   /** Whether something never rests, so that every instant is a picture of its own. */
   readonly alwaysLive: boolean;
-  /** Stretches of the stay in which something loops, in seconds of the clip. */
-  readonly loops: readonly (readonly [number, number])[];
+  /** Stretches in which something moves, in seconds of the clip: in order, apart from each other. */
+  readonly active: readonly Stretch[];
+  /** Of these the ones that end soon: arriving, leaving, and what comes on cues. */
+  readonly phases: readonly Stretch[];
+  /** Stretches of the stay in which something loops or plays, in seconds of the clip. */
+  readonly loops: readonly Stretch[];
   /** 1, or less when the clip is too short for its phases. */
   readonly squeeze: number;
   readonly layers: ReadonlyMap<string, LayerTimes>;
   readonly issues: readonly Issue[];
 }
 
+export type Stretch = readonly [fromS: number, untilS: number];
+
 type Timing = Pick<Bound, "minStay" | "leavePace" | "cues" | "leave"> & Partial<Pick<Bound, "absent">>;
 const togetherS = 0.35;
 
 /**
- * Gives every move absolute times for a clip of `lengthS` seconds whose frames take `frameS`. Throws an IssueError for
- * loops, unknown starts and unknown cues.
+ * Gives every move its times for a clip of `lengthS` seconds at a rate. Throws an IssueError for loops, unknown starts
+ * and unknown cues.
  */
-export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 1 / 30): Timetable {
+export function schedule(still: Still, bound: Timing, lengthS: number, fps: Fps = { num: 30, den: 1 }): Timetable {
   const times = new Scheduler(still, bound).all();
+  const frameS = fps.den / fps.num;
   let arriveS = 0;
   let ownLeaveS = 0;
   let following = false;
   for (const { layer } of still.layers) {
     const own = layer.moves.map((move) => times.get(move.id)!);
-    const ends = (phase: Move["phase"]) => own.filter((move) => move.phase === phase).map((move) => move.endS);
+    // What starts on a cue makes no phase longer.
+    const ends = (phase: Move["phase"]) =>
+      own.filter((move) => move.phase === phase && !move.onCue).map((move) => move.endS);
     arriveS = Math.max(arriveS, ...ends("arrive"));
     ownLeaveS = Math.max(ownLeaveS, ...ends("leave"));
-    following ||= ends("arrive").length > 0 && ends("leave").length === 0;
+    following ||= ends("arrive").length > 0 && own.every(({ phase }) => phase !== "leave");
   }
   // What follows another layer comes later: its phase ends when the last follower has arrived.
   const lagS = longestLag(still);
@@ -115,22 +135,75 @@ export function schedule(still: Still, bound: Timing, lengthS: number, frameS = 
   const videos = new Map<string, TimedPlayback>();
   const pictures = still.layers.flatMap(({ layer }) => (layer.kind === "picture" ? [layer.id] : []));
   const slots = new Set([...pictures, ...(bound.absent?.keys() ?? [])]);
-  const clip = { lengthS, lastS: Math.max(0, lengthS - frameS), frameS, stay, cues: bound.cues, videos, slots };
+  const lastS = frameToS(frameCount(lengthS, fps) - 1, fps);
+  const clip = { lengthS, pace: bound.leavePace, lastS, frameS, stay, cues: bound.cues, videos, slots };
   for (const entry of still.layers) {
     const played = timedPlayback(entry, (at) => instantOf(at, clip, entry.layer.id));
     if (played) videos.set(entry.layer.id, played);
   }
   const layers = new Map(still.layers.map((entry) => [entry.layer.id, layerTimes(entry, times, clip)]));
   const cycles = [...layers.values()].flatMap((layer) => layer.stay.flatMap((move) => move.cycles ?? []));
-  return {
-    ...{ lengthS, frameS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, togetherS: together, squeeze, layers },
-    ...liveness(still),
-    loops: [
-      ...cycles.filter(({ count }) => count > 0).map(({ fromS, untilS }) => [fromS, untilS] as const),
-      ...[...videos.values()].map(({ startS, endS, again }) => [startS, again ? lengthS : endS + frameS] as const),
-    ],
-    issues: squeeze < 1 ? [{ code: "clip_too_short", factor: squeeze }] : [],
+  const loops: Stretch[] = [
+    // Followers and trails run out their delay after what they follow has come to rest.
+    ...cycles.filter(({ count }) => count > 0).map(({ fromS, untilS }): Stretch => [fromS, untilS + lagS]),
+    ...[...videos.values()].map(({ startS, endS, again }): Stretch => [startS, again ? lengthS : endS + frameS]),
+  ];
+  const facts = {
+    ...{ lengthS, fps, frameS, lastS, arriveS, leaveS, ownLeaveS, pace: bound.leavePace, togetherS: together, squeeze },
+    ...{ layers, loops, ...liveness(still) },
   };
+  return {
+    ...facts,
+    ...stretchesOf(facts, lagS),
+    issues: [
+      ...(squeeze < 1 ? [{ code: "clip_too_short", factor: squeeze } as const] : []),
+      ...cueIssues(still, facts),
+    ],
+  };
+}
+
+type Facts = Omit<Timetable, "active" | "phases" | "issues">;
+
+/** When anything may move: the phases, what starts on cues and its mirror, loops, waves; all of a clip that never rests. */
+function stretchesOf(facts: Facts, lagS: number): Pick<Timetable, "active" | "phases"> {
+  const { lengthS, squeeze, arriveS, leaveS, calmS, pace, loops } = facts;
+  const inS = Math.max(arriveS, calmS) * squeeze;
+  const outS = Math.max(leaveS, calmS * pace) * squeeze;
+  const stretches: Stretch[] = [
+    [-1, inS],
+    [lengthS - outS, lengthS + 1],
+  ];
+  for (const times of facts.layers.values()) {
+    for (const { phase, onCue, startS, endS } of [...times.arrive, ...times.leave]) {
+      if (!onCue) continue;
+      stretches.push([startS, endS + lagS]);
+      if (phase === "arrive") stretches.push([lengthS - pace * (endS + lagS), lengthS - pace * startS]);
+    }
+  }
+  const whole = facts.alwaysLive || calmS * squeeze >= lengthS / (1 + pace);
+  return { phases: merged(stretches), active: merged(whole ? [[-1, lengthS + 1]] : [...stretches, ...loops]) };
+}
+
+/** Overlapping stretches as one, in order. */
+function merged(stretches: readonly Stretch[]): Stretch[] {
+  const sorted = stretches.filter(([from, until]) => until > from).sort((a, b) => a[0] - b[0]);
+  const result: [number, number][] = [];
+  for (const [from, until] of sorted) {
+    const last = result[result.length - 1];
+    if (last && from <= last[1]) last[1] = Math.max(last[1], until);
+    else result.push([from, until]);
+  }
+  return result;
+}
+
+/** Layers whose cue comes when the clip has ended, or after they would have to leave again. */
+function cueIssues(still: Still, { lengthS, layers }: Facts): Issue[] {
+  return still.layers.flatMap(({ layer: { id } }): Issue[] => {
+    const times = layers.get(id)!;
+    const late = [...times.arrive, ...times.leave].find(({ onCue, startS }) => onCue && startS >= lengthS);
+    if (late) return [{ code: "cue_late", layer: id, atS: late.startS, lengthS }];
+    return times.stays ? [{ code: "leave_before_cue", layer: id }] : [];
+  });
 }
 
 /** When the hand-set keys of all layers stand, in seconds of the clip, in the order they are written in. */
@@ -148,6 +221,7 @@ export function keyTicks(
 
 interface Clip {
   readonly lengthS: number;
+  readonly pace: number;
   readonly lastS: number;
   readonly frameS: number;
   readonly videos: ReadonlyMap<string, TimedPlayback>;
@@ -161,12 +235,19 @@ function layerTimes({ layer }: StillLayer, times: ReadonlyMap<string, TimedMove>
   const own = layer.moves.map((move) => times.get(move.id)!);
   const instant = (at: KeyTime) => instantOf(at, clip, layer.id);
   const span = (of: { start: KeyTime; end: KeyTime }) => ({ startS: instant(of.start), endS: instant(of.end) });
+  const arrive = own.filter((move) => move.phase === "arrive");
+  const leave = own.filter((move) => move.phase === "leave");
   return {
-    arrive: own.filter((move) => move.phase === "arrive"),
-    leave: own.filter((move) => move.phase === "leave"),
+    arrive,
+    leave,
+    stays:
+      leave.length === 0 && arrive.some(({ onCue, startS, endS }) => onCue && clip.lengthS - clip.pace * endS < startS),
     stay: own
       .filter((move) => move.phase === "stay")
-      .map((move) => ({ ...move, cycles: cyclesIn(move, clip.stay[0] + move.startS, clip.stay[1]) })),
+      .map((move) => {
+        const fromS = move.onCue ? move.startS : clip.stay[0] + move.startS;
+        return { ...move, cycles: cyclesIn(move, fromS, clip.stay[1]) };
+      }),
     keys: layer.keys.map(({ property, keys }) => {
       const written = keys.map((key) => ({ ...key, timeS: instant(key.at) }));
       const timed = [...written].sort((a, b) => a.timeS - b.timeS);
@@ -244,22 +325,27 @@ class Scheduler {
     }
     this.open.push(id);
     const { move, layer, entry } = this.moves.get(id)!;
-    const startS = this.startOf(move, layer);
-    this.open.pop();
     const expanded = expandMove(move, this.still.turnedRound);
+    const start = this.startOf(move, layer);
+    this.open.pop();
+    // Words on cues come at theirs, whatever the move itself waits for.
+    const spoken = entry?.content.kind === "text" && expanded.split?.cues !== undefined && !start.onCue;
+    const startS = spoken ? 0 : start.startS;
+    const onCue = spoken || start.onCue;
     const parts = entry && this.partTimes(expanded, entry, startS);
     // What waits for a layer that is absent does not wait for it: the rest closes up.
     const ownS = entry ? expanded.lengthS : 0;
     const lengthS = parts ? Math.max(0, ...parts.starts) + parts.unitS : ownS;
-    const result = { ...expanded, startS, endS: startS + lengthS, parts };
+    const result = { ...expanded, startS, endS: startS + lengthS, onCue, parts };
     this.timed.set(id, result);
     return result;
   }
 
-  private startOf(move: Move, layer: string): number {
+  private startOf(move: Move, layer: string): { startS: number; onCue: boolean } {
     const { to, edge, gap } = move.start;
     let startS = gap;
-    if (to.startsWith("cue:")) startS += cueTime(this.bound.cues, to.slice(4), layer);
+    let onCue = to.startsWith("cue:");
+    if (onCue) startS += cueTime(this.bound.cues, to.slice(4), layer);
     else if (to !== "phase") {
       const other = this.moves.get(to)?.move;
       if (!other || other.phase !== move.phase) {
@@ -267,9 +353,10 @@ class Scheduler {
       }
       const after = this.timeOf(to);
       startS += edge === "settle" ? after.endS : after.startS;
+      onCue = after.onCue;
     }
-    // A gap may be negative, but nothing starts before its phase.
-    return Math.max(0, startS);
+    // A gap may be negative, but nothing starts before its phase, or the clip.
+    return { startS: Math.max(0, startS), onCue };
   }
 
   /** With n parts, each takes its unit and the next one starts a step later; together they fill the move's length. */
