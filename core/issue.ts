@@ -23,6 +23,7 @@ export type Issue =
   | { code: "property_unknown"; layer: string; property: string }
   | { code: "value_refused"; layer: string; property: string; reason: string }
   | { code: "glyph_missing"; layer: string; characters: readonly string[] }
+  | { code: "family_missing"; layer: string; family: string; standIn: string }
   | { code: "text_cut"; layer: string }
   | { code: "outside_safe"; layer: string }
   | { code: "in_keep_clear"; layer: string; zone: string }

@@ -50,6 +50,8 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” cannot take this for “${issue.property}”: ${issue.reason}.`;
     case "glyph_missing":
       return `No font here can draw ${issue.characters.map((c) => `“${c}”`).join(", ")}. Leave it out or write it differently.`;
+    case "family_missing":
+      return `The font “${issue.family}” of “${nameOf(issue.layer)}” is not here; ${issue.standIn} stands in for it. Upload it to the house style, or choose another.`;
     case "text_cut":
       return `The text of “${nameOf(issue.layer)}” does not fit and is cut. Shorten it.`;
     case "outside_safe":

@@ -44,11 +44,11 @@ export interface Scene {
  */
 export async function prepareScene(
   request: SceneRequest,
-  book: FontBook,
+  fonts: FontBook,
   loadFace: (faceId: string) => Promise<Uint8Array>,
 ): Promise<Scene> {
   const bound = bind(request.design, request.values, request.house, request.format, request);
-  book.offer(
+  const book = fonts.withFaces(
     request.house.fonts.map(({ family, weight, italic, hash, weights }) => ({
       ...{ id: hash, family, weight, italic },
       ...(weights ? { weights } : {}),
@@ -59,7 +59,7 @@ export async function prepareScene(
     for (const [id, bytes] of loaded) if (!book.has(id)) book.add(id, bytes);
   }
   const still = layout(bound, book);
-  const lengthS = request.values.lengthS ?? request.design.length.default;
+  const { lengthS } = bound;
   const table = schedule(still, bound, lengthS, request.fps);
   const rasters = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content] : []));
   const pictures = rasters.filter(({ clip }) => !clip).map(({ hash }) => hash);

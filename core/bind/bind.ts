@@ -113,6 +113,7 @@ export function bind(design: Design, values: Values, house: House, formatId: str
     cues: cuesOf(design, values),
     leave: design.leave,
     motionBlur: design.motionBlur,
+    lengthS: values.lengthS ?? design.length.default,
     finish: design.finish,
     issues: [],
   };

@@ -104,6 +104,8 @@ export interface Bound {
   readonly leavePace: number;
   readonly minStay: number;
   readonly seed: number;
+  /** How long the clip is, in seconds. */
+  readonly lengthS: number;
   readonly locale: string;
   readonly cues: ReadonlyMap<string, number>;
   readonly leave: Design["leave"];

@@ -23,6 +23,7 @@ export interface Finding {
 }
 
 const severities: Partial<Record<Issue["code"], Severity>> = {
+  family_missing: "stop",
   text_cut: "stop",
   glyph_missing: "stop",
   contrast_low: "stop",

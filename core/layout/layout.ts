@@ -4,7 +4,7 @@ import type { Box } from "../geometry/box";
 import { parseSvgPath } from "../geometry/svg-path";
 import { IssueError, type Issue } from "../issue";
 import { cleanText } from "../type/clean";
-import type { Face } from "../type/catalogue";
+import { hasFamily, type Catalogue, type Face } from "../type/catalogue";
 import type { FontBook } from "../type/font-book";
 import { readsRightToLeft } from "../type/itemise";
 import { outlineText } from "../type/outline-text";
@@ -38,6 +38,7 @@ export function layout(bound: Bound, book: FontBook): Still {
     const box = turnedRound ? { ...rest, x: widthU - rest.x - rest.width } : rest;
     const content = contentOf(layer, box, turnedRound, solver, book);
     if (content.kind === "text") issues.push(...textIssues(layer.id, content.set));
+    if (layer.kind === "text") issues.push(...familyIssues(layer, book.catalogue));
     const pose = solver.pose(layer);
     return { layer, box, content, ...pose, turn: turnedRound ? -pose.turn : pose.turn };
   });
@@ -72,6 +73,13 @@ function refuseWrongMattes({ layers, absent }: Bound): void {
     done.add(id);
   };
   for (const { id } of layers) visit(id, []);
+}
+
+function familyIssues(layer: BoundText, catalogue: Catalogue): Issue[] {
+  const families = new Set([layer.style.family, ...layer.stretches.flatMap(({ family }) => family ?? [])]);
+  return [...families]
+    .filter((family) => !hasFamily(catalogue, family))
+    .map((family) => ({ code: "family_missing", layer: layer.id, family, standIn: catalogue.standIn ?? "" }));
 }
 
 function textIssues(layer: string, set: SetText): Issue[] {

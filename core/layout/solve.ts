@@ -8,7 +8,9 @@ import type { Box } from "../geometry/box";
 import { IssueError } from "../issue";
 import { linkValue } from "../link/link";
 import type { FontBook } from "../type/font-book";
+import type { Timer } from "../document/keys";
 import { setText, type SetText } from "../type/set-text";
+import { writeTime } from "../type/write-time";
 import { clearBox } from "./zones";
 
 type Quantity = Axis | "x" | "y" | "size" | "turn" | "opacity" | "scale";
@@ -58,8 +60,7 @@ export class Solver {
       const fixed = layer.width.kind === "natural" ? undefined : this.value(layer, "width");
       set = setText(
         {
-          // A timer's box is that of its sample with the widest figures, so that nothing moves as it counts.
-          text: layer.timer ? layer.text.replace(/\d/g, "8") : layer.text,
+          text: layer.timer ? this.widestOf(layer, layer.timer, size) : layer.text,
           style: { ...layer.style, size },
           stretches: layer.stretches,
           locale: this.bound.locale,
@@ -72,6 +73,17 @@ export class Solver {
       this.texts.set(layer.id, set);
     }
     return set;
+  }
+
+  /** The widest text that a timer will ever show, so that nothing moves as it counts. */
+  private widestOf(layer: BoundText, timer: Timer, sizeU: number): string {
+    const longest = writeTime(timer.pattern, this.bound.lengthS + (timer.mode === "clock" ? timer.fromS : 0));
+    const written = [layer.text, longest].flatMap((text) =>
+      Array.from({ length: 10 }, (_, figure) => text.replace(/\d/g, String(figure))),
+    );
+    const texts = timer.atZero === undefined ? written : [...written, timer.atZero];
+    const widths = texts.map((text) => this.setAs(layer, text, sizeU).widthU);
+    return texts[widths.indexOf(Math.max(...widths))]!;
   }
 
   /** Another text of the same layer on one line, at a given size: what a timer shows. */

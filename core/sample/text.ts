@@ -2,6 +2,8 @@ import type { BoundFill, BoundText } from "../bind/types";
 import { about, multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
 import type { TextContent } from "../layout/types";
 import type { TextPart } from "../type/parts";
+import { saidBy } from "../type/ranges";
+import type { SetText } from "../type/set-text";
 import { snapMatrix, snapShare } from "./key";
 import type { Posed } from "./pose";
 import type { LayerState } from "./state";
@@ -18,6 +20,7 @@ export function textOps(posed: Posed, layer: BoundText, content: TextContent, tu
 
 class TextInk {
   private readonly own: BoundFill;
+  private readonly looks: SetText["looks"];
 
   constructor(
     private readonly layer: BoundText,
@@ -25,6 +28,8 @@ class TextInk {
     private readonly turnedRound: boolean,
   ) {
     this.own = mirrorFill(layer.fill, turnedRound);
+    const { content } = posed.still;
+    this.looks = content.kind === "text" ? content.set.looks : [];
   }
 
   whole({ outline }: TextContent): PaintOp[] {
@@ -80,7 +85,7 @@ class TextInk {
   private letters({ pieces }: Pick<TextPart, "pieces">, matrix: Matrix): FillOp[] {
     const area = sized(this.posed.still.box);
     return pieces.flatMap(({ stretch, path }) => {
-      const colour = this.layer.stretches[stretch]?.colour;
+      const colour = saidBy(this.looks[stretch], this.layer.stretches, "colour");
       const fill: BoundFill = colour ? { kind: "plain", colour } : this.own;
       return path.commands.length > 0 ? [fillOp(path, matrix, area, fill)] : [];
     });

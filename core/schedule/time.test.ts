@@ -4,7 +4,8 @@ import { Timer } from "../document/keys";
 import { box, designWith, sceneOf, words } from "../testing/scene";
 import { ranksOf } from "../type/parts";
 import { cycleProgress, cyclesIn } from "./cycles";
-import { timerText, writeTime } from "./timer";
+import { writeTime } from "../type/write-time";
+import { timerText } from "./timer";
 
 const slide = (more: object) => ({ kind: "slide", phase: "arrive", ...more });
 

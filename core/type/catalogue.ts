@@ -16,6 +16,8 @@ export const faceFile = (faceId: string): string => faceId.replace(/@\d+$/, "");
 export interface Catalogue {
   readonly faces: readonly Face[];
   readonly fallbacks: readonly string[];
+  /** What a text is set in whose own family is not here. */
+  readonly standIn?: string;
 }
 
 const weightNames = { 400: "Regular", 500: "Medium", 600: "SemiBold", 700: "Bold", 800: "ExtraBold" } as const;
@@ -42,6 +44,7 @@ export const bundledFonts: Catalogue = {
     ...faces("Noto Sans Devanagari", "NotoSansDevanagari", [400, 600, 700]),
     ...faces("Noto Emoji", "NotoEmoji", [400]),
   ],
+  standIn: "Figtree",
   fallbacks: ["Noto Sans Arabic", "Noto Sans Hebrew", "Noto Sans Devanagari", "Figtree", "Noto Emoji"],
 };
 
@@ -60,8 +63,12 @@ export function pickFace(catalogue: Catalogue, family: string, weight: number, i
   return best;
 }
 
+export const hasFamily = (catalogue: Catalogue, family: string): boolean =>
+  catalogue.faces.some((face) => face.family === family);
+
 /** The face of the family first, then one face of each fallback family, nearest in weight. */
 export function faceChain(catalogue: Catalogue, family: string, weight: number, italic: boolean): Face[] {
-  const families = [family, ...catalogue.fallbacks.filter((fallback) => fallback !== family)];
+  const own = hasFamily(catalogue, family) ? family : (catalogue.standIn ?? family);
+  const families = [own, ...catalogue.fallbacks.filter((fallback) => fallback !== own)];
   return families.flatMap((name) => pickFace(catalogue, name, weight, italic) ?? []);
 }

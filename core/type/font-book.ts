@@ -34,34 +34,64 @@ interface LoadedFace {
   readonly metrics: FaceMetrics;
   readonly outlines: Map<number, readonly PathCommand[]>;
   readonly covered: Map<number, boolean>;
+  /** Width of the widest figure, and of every figure's glyph, in em, by the features asked for. */
+  readonly figures: Map<string, Figures>;
 }
 
-/** Loaded fonts. The host brings the bytes; shaping and outlines are the same wherever it runs. */
-export class FontBook {
-  private readonly loaded = new Map<string, LoadedFace>();
+/** How wide figures are where all must be equally wide, in em. */
+export interface Figures {
+  readonly widest: number;
+  readonly widths: ReadonlyMap<number, number>;
+}
 
+/** Catalogues of houses kept at hand. */
+const mostHouses = 32;
+/** Zeros of the figures that people count with in the scripts at hand. */
+const zeros = [0x30, 0x660, 0x6f0, 0x966] as const;
+
+/** The zero of the set of figures that a character belongs to; undefined for everything else. */
+export const zeroOf = (codePoint: number): number | undefined =>
+  zeros.find((zero) => codePoint >= zero && codePoint < zero + 10);
+
+/** Font files that have been read, by what they are: nothing in here depends on who asked for them. */
+interface Shelf {
+  readonly faces: Map<string, LoadedFace>;
   /** Changes whenever what text is set in may have changed. */
-  edition = 0;
-  private offered: Catalogue;
+  edition: number;
+}
 
-  constructor(catalogue: Catalogue) {
-    this.offered = catalogue;
+/**
+ * The fonts of one house style: the ones that ship, and its own. Files are kept by their ids for all books of a
+ * process, so that what a text looks like never depends on which other houses the process has shown before. The host
+ * brings the bytes; shaping and outlines are the same wherever it runs.
+ */
+export class FontBook {
+  private readonly houses = new Map<string, FontBook>();
+
+  constructor(
+    readonly catalogue: Catalogue,
+    private readonly shelf: Shelf = { faces: new Map(), edition: 0 },
+  ) {}
+
+  get edition(): number {
+    return this.shelf.edition;
   }
 
-  get catalogue(): Catalogue {
-    return this.offered;
-  }
-
-  /** Makes uploaded faces available beside the ones that ship. The same face may be offered again and again. */
-  offer(faces: readonly Face[]): void {
-    const known = new Set(this.offered.faces.map(({ id }) => id));
-    const fresh = faces.filter(({ id }) => !known.has(id));
-    if (fresh.length > 0) this.edition += 1;
-    if (fresh.length > 0) this.offered = { ...this.offered, faces: [...this.offered.faces, ...fresh] };
+  /** The book of a house with these uploaded faces, which come before the ones that ship; the newest one first. */
+  withFaces(faces: readonly Face[]): FontBook {
+    if (faces.length === 0) return this;
+    const key = JSON.stringify(faces);
+    let book = this.houses.get(key);
+    if (!book) {
+      book = new FontBook({ ...this.catalogue, faces: [...[...faces].reverse(), ...this.catalogue.faces] }, this.shelf);
+      this.houses.set(key, book);
+      if (this.houses.size > mostHouses) this.houses.delete(this.houses.keys().next().value!);
+    }
+    return book;
   }
 
   has(faceId: string): boolean {
-    return this.loaded.has(faceId);
+    return this.shelf.faces.has(faceId);
   }
 
   /**
@@ -79,8 +109,8 @@ export class FontBook {
     if (upem <= 0 || extents.ascender <= 0) throw new Error(`${faceId} is not a usable font`);
     const capHeight = font.getMetricPositionWithFallback(hb.MetricsTag.CAP_HEIGHT) / upem;
     const metrics = { ascent: extents.ascender / upem, descent: -extents.descender / upem, capHeight };
-    this.edition += 1;
-    this.loaded.set(faceId, { font, upem, metrics, outlines: new Map(), covered: new Map() });
+    this.shelf.edition += 1;
+    this.shelf.faces.set(faceId, { font, upem, metrics, outlines: new Map(), covered: new Map(), figures: new Map() });
   }
 
   metrics(faceId: string): FaceMetrics {
@@ -132,6 +162,22 @@ export class FontBook {
     });
   }
 
+  /** Widths of a set of figures in a face, each shaped by itself. */
+  figures(faceId: string, zero: number, features: Features): Figures {
+    const { figures } = this.face(faceId);
+    const key = `${zero} ${JSON.stringify(features)}`;
+    let found = figures.get(key);
+    if (!found) {
+      const widths = new Map<number, number>();
+      for (let figure = 0; figure < 10; figure++) {
+        for (const glyph of this.shape(faceId, String.fromCodePoint(zero + figure), 0, 1, false, features))
+          widths.set(glyph.glyph, glyph.advance);
+      }
+      figures.set(key, (found = { widths, widest: Math.max(0, ...widths.values()) }));
+    }
+    return found;
+  }
+
   /** Outline of a glyph in em, y down, origin on the base line. */
   outline(faceId: string, glyph: number): readonly PathCommand[] {
     const face = this.face(faceId);
@@ -147,7 +193,7 @@ export class FontBook {
   }
 
   private face(faceId: string): LoadedFace {
-    const face = this.loaded.get(faceId);
+    const face = this.shelf.faces.get(faceId);
     if (!face) throw new Error(`font ${faceId} is not loaded`);
     return face;
   }

@@ -11,7 +11,7 @@ import type { SetLine, SetText } from "./set-text";
 export interface TextOutline {
   /** All glyphs together: what mattes and bounds go by. */
   readonly whole: Path;
-  /** Glyphs by the stretch they belong to (-1 for the text's own look), in painting order. */
+  /** Glyphs by the look they have, as a number of the set text's looks (-1 for its own), in painting order. */
   readonly pieces: readonly { readonly stretch: number; readonly path: Path }[];
   /** Boxes behind stretches that have a ground, each with the cluster its words begin at. */
   readonly grounds: readonly { readonly stretch: number; readonly path: Path; readonly cluster: number }[];
@@ -118,25 +118,27 @@ function outlineAnew(
 
 /** One box for each unbroken row of glyphs of a stretch with a ground; cap height and base line bound it. */
 function groundsOf(line: SetLine, left: number, set: SetText, stretches: readonly StretchLook[]) {
-  const found: { stretch: number; path: Path; cluster: number }[] = [];
-  let from = 0;
-  for (let i = 1; i <= line.glyphs.length; i++) {
-    const first = line.glyphs[from]!;
-    if (i < line.glyphs.length && line.glyphs[i]!.stretch === first.stretch) continue;
-    const ground = stretches[first.stretch]?.ground;
-    if (ground) {
-      const last = line.glyphs[i - 1]!;
-      const x = left + first.x * set.sizeU - ground.x;
+  return stretches.flatMap(({ ground }, stretch) => {
+    if (!ground) return [];
+    const inside = (glyph: ShapedGlyph | undefined) => glyph && set.looks[glyph.stretch]?.includes(stretch);
+    const boxes: { stretch: number; path: Path; cluster: number }[] = [];
+    for (let from = 0; from < line.glyphs.length; from++) {
+      if (!inside(line.glyphs[from])) continue;
+      let until = from + 1;
+      while (inside(line.glyphs[until])) until++;
+      const row = line.glyphs.slice(from, until);
+      const last = row[row.length - 1]!;
+      const x = left + row[0]!.x * set.sizeU - ground.x;
       const end = left + (last.x + last.advance) * set.sizeU + ground.x;
-      const top = line.baselineU - set.capHeightEm * set.sizeU * first.scale - ground.y;
+      const tallest = Math.max(...row.map(({ scale }) => scale));
+      const top = line.baselineU - set.capHeightEm * set.sizeU * tallest - ground.y;
       const corner = { size: ground.corner, style: "round" } as const;
       const corners: Corners = [corner, corner, corner, corner];
       const box = rectanglePath(end - x, line.baselineU + ground.y - top, corners);
       const path = makePath(`${box.id}@${x},${top}`, mapCommands([1, 0, 0, 1, x, top], box.commands));
-      const cluster = Math.min(...line.glyphs.slice(from, i).map((glyph) => glyph.cluster));
-      found.push({ stretch: first.stretch, path, cluster });
+      boxes.push({ stretch, path, cluster: Math.min(...row.map(({ cluster }) => cluster)) });
+      from = until;
     }
-    from = i;
-  }
-  return found;
+    return boxes;
+  });
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { Stretch } from "../document/text";
-import { changeCase, readStretches, stretchAt } from "./ranges";
+import { changeCase, looksAt, readStretches, saidBy } from "./ranges";
 
 const stretch = (of: unknown) => Stretch.parse({ of });
 const read = (text: string, ...of: unknown[]) => readStretches(text, of.map(stretch), "as-typed", "en");
@@ -26,9 +26,17 @@ describe("readStretches", () => {
     expect(parts("प्रिया", { kind: "letters", start: 0, end: 1 })).toEqual(["प्रि"]);
     expect(parts("short", { kind: "letters", start: 9, end: 12 })).toEqual([]);
   });
-  test("lets the later stretch win where two overlap", () => {
+  test("lets stretches that overlap add up, the later one's words counting", () => {
     const { text, ranges } = read("abcd", { kind: "letters", start: 0, end: 3 }, { kind: "letters", start: 2, end: 4 });
-    expect([...stretchAt(text.length, ranges)]).toEqual([0, 0, 1, 1, -1]);
+    const { at, looks } = looksAt(text.length, ranges);
+    expect([...at].map((look) => looks[look] ?? [])).toEqual([[0], [0], [0, 1], [1], []]);
+    const stretches = [
+      { colour: "red", weight: 700 },
+      { colour: "blue", weight: undefined },
+    ];
+    expect(saidBy([0, 1], stretches, "colour")).toBe("blue");
+    expect(saidBy([0, 1], stretches, "weight")).toBe(700);
+    expect(saidBy(undefined, stretches, "weight")).toBeUndefined();
   });
 });
 

@@ -30,7 +30,7 @@ export function changeCase(text: string, letterCase: LetterCase, locale: string)
 
 /**
  * Finds the stretches of a text and changes its case. Asterisks around stressed words are taken out, when a stretch
- * asks for stressed words. Later stretches win where they overlap.
+ * asks for stressed words.
  */
 export function readStretches(
   text: string,
@@ -71,10 +71,37 @@ export function readStretches(
   return { text: plain, ranges };
 }
 
-/** For every UTF-16 index the stretch that counts there, or -1. */
-export function stretchAt(length: number, ranges: readonly StretchRange[]): Int16Array {
+/** Which stretches are on together at places of a text, in their own order. */
+export type Look = readonly number[];
+
+/** For every UTF-16 index which of the looks it has, or -1 for the text's own. Stretches that overlap add up. */
+export function looksAt(length: number, ranges: readonly StretchRange[]): { at: Int16Array; looks: Look[] } {
+  const masks = new Uint32Array(length + 1);
+  for (const { start, end, stretch } of ranges) {
+    for (let i = start; i < end; i++) masks[i] = masks[i]! | (1 << stretch);
+  }
   const at = new Int16Array(length + 1).fill(-1);
-  const inOrder = [...ranges].sort((a, b) => a.stretch - b.stretch);
-  for (const { start, end, stretch } of inOrder) at.fill(stretch, start, end);
-  return at;
+  const known = new Map<number, number>();
+  const looks: Look[] = [];
+  masks.forEach((mask, i) => {
+    if (mask === 0) return;
+    let look = known.get(mask);
+    if (look === undefined) {
+      known.set(mask, (look = looks.length));
+      looks.push(Array.from({ length: 32 }, (_, bit) => bit).filter((bit) => (mask >>> bit) & 1));
+    }
+    at[i] = look;
+  });
+  return { at, looks };
+}
+
+/** What the stretches of a look say of a property: the last one that says anything. */
+export function saidBy<S, K extends keyof S>(
+  look: Look | undefined,
+  stretches: readonly S[],
+  key: K,
+): S[K] | undefined {
+  let said: S[K] | undefined;
+  for (const stretch of look ?? []) said = stretches[stretch]?.[key] ?? said;
+  return said;
 }

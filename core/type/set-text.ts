@@ -5,7 +5,7 @@ import { cleanText } from "./clean";
 import type { FaceMetrics, Features, FontBook, ShapedGlyph } from "./font-book";
 import { itemise, type ItemisedText } from "./itemise";
 import { LineShaper, type ShapedLine } from "./shape-line";
-import { readStretches, stretchAt } from "./ranges";
+import { looksAt, readStretches, saidBy, type Look } from "./ranges";
 import { breakOpportunities, wrapEven, wrapGreedy } from "./wrap";
 
 export interface TextDemand {
@@ -42,6 +42,8 @@ export interface SetText {
   readonly rightToLeft: boolean;
   readonly cut: boolean;
   readonly missing: readonly string[];
+  /** The stretches that are on together, by the number that a glyph's `stretch` is. */
+  readonly looks: readonly Look[];
 }
 
 /** Steps in which text shrinks, in u. */
@@ -52,12 +54,13 @@ type Wanted = Pick<TextDemand, "text" | "style" | "stretches" | "locale">;
 /** The text as it will be shown, and the style of each of its parts. */
 function readText({ text, style, stretches = [], locale = "en" }: Wanted) {
   const shown = readStretches(cleanText(text), stretches, style.case, locale);
-  const styles = stretches.map((stretch) => ({
-    family: stretch.family ?? style.family,
-    weight: stretch.weight ?? style.weight,
-    italic: stretch.italic ?? style.italic,
+  const { at, looks } = looksAt(shown.text.length, shown.ranges);
+  const styles = looks.map((look) => ({
+    family: saidBy(look, stretches, "family") ?? style.family,
+    weight: saidBy(look, stretches, "weight") ?? style.weight,
+    italic: saidBy(look, stretches, "italic") ?? style.italic,
   }));
-  return { ...shown, styles, at: stretchAt(shown.text.length, shown.ranges) };
+  return { text: shown.text, styles, at, looks };
 }
 
 /** The faces that can set this text as far as they are loaded, by stretch, and those that a host must load first. */
@@ -109,14 +112,21 @@ const mostTexts = 600;
 function setAnew(demand: TextDemand, book: FontBook): SetText {
   const { chainOf, wanted } = facesFor(demand, book);
   if (wanted.length > 0) throw new Error(`fonts not loaded: ${wanted.map((face) => face.id).join(", ")}`);
-  const { text, at: stretches } = readText(demand);
+  const { text, at: looks, looks: all } = readText(demand);
   const { style } = demand;
   const features: Features = style.figures === "tabular" ? { tnum: 1, ...style.features } : style.features;
-  const scaleOf = (stretch: number) => demand.stretches?.[stretch]?.scale ?? 1;
+  const scaleOf = (look: number) => saidBy(all[look], demand.stretches ?? [], "scale") ?? 1;
   // A cut text ends in an ellipsis: it looks like what stands before it.
-  const stretchOf = (length: number) => (index: number) => stretches[Math.min(index, Math.max(0, length - 1))] ?? -1;
+  const lookOf = (length: number) => (index: number) => looks[Math.min(index, Math.max(0, length - 1))] ?? -1;
   const shape = (part: string, length: number): LineShaper =>
-    new LineShaper(itemise(part, chainOf, stretchOf(length), book), book, style.tracking / 100, features, scaleOf);
+    new LineShaper(
+      itemise(part, chainOf, lookOf(length), book),
+      book,
+      style.tracking / 100,
+      features,
+      scaleOf,
+      style.figures === "tabular",
+    );
   const shaper = shape(text, text.length);
   const { item } = shaper;
   const opportunities = breakOpportunities(item.text);
@@ -142,9 +152,10 @@ function setAnew(demand: TextDemand, book: FontBook): SetText {
   const widthEm = demand.maxWidthU / sizeU;
   const lines = wrapEven(shaper, opportunities, widthEm);
   const primary = chainOf(-1)[0]!.id;
-  if (fits(lines, widthEm)) return finish(item, lines, sizeU, false, demand, book.metrics(primary));
+  const common = { sizeU, looks: all, demand, metrics: book.metrics(primary) };
+  if (fits(lines, widthEm)) return finish(item, lines, { ...common, cut: false });
   const cut = cutLines(item, lines, widthEm, demand.maxLines, shape);
-  return finish(cut.item, cut.lines, sizeU, true, demand, book.metrics(primary));
+  return finish(cut.item, cut.lines, { ...common, cut: true });
 }
 
 /** Keeps what fits and ends it with an ellipsis. */
@@ -174,10 +185,19 @@ function cutLines(
 function finish(
   item: ItemisedText,
   shaped: readonly ShapedLine[],
-  sizeU: number,
-  cut: boolean,
-  demand: TextDemand,
-  metrics: FaceMetrics,
+  {
+    sizeU,
+    cut,
+    looks,
+    demand,
+    metrics,
+  }: {
+    readonly sizeU: number;
+    readonly cut: boolean;
+    readonly looks: readonly Look[];
+    readonly demand: TextDemand;
+    readonly metrics: FaceMetrics;
+  },
 ): SetText {
   const top = demand.style.box === "cap" ? metrics.capHeight : metrics.ascent;
   const bottom = demand.style.box === "cap" ? 0 : metrics.descent;
@@ -199,5 +219,6 @@ function finish(
     rightToLeft: item.rightToLeft,
     cut,
     missing: item.missing,
+    looks,
   };
 }

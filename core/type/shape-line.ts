@@ -1,4 +1,4 @@
-import type { Features, FontBook, ShapedGlyph } from "./font-book";
+import { zeroOf, type Features, type Figures, type FontBook, type FontGlyph, type ShapedGlyph } from "./font-book";
 import type { ItemisedText, TextRun } from "./itemise";
 
 const joined: ReadonlySet<string> = new Set(["Arabic", "Devanagari"]);
@@ -21,6 +21,7 @@ export class LineShaper {
     private readonly trackingEm: number,
     private readonly features: Features = {},
     private readonly scaleOf: (stretch: number) => number = () => 1,
+    private readonly tabular = false,
   ) {}
 
   /** The characters from start to end as one line, in visual order, blanks at its end left out. */
@@ -42,7 +43,7 @@ export class LineShaper {
     for (const run of visualOrder(this.item.runs, start, end)) {
       const scale = this.scaleOf(run.stretch);
       const leftwards = run.level % 2 === 1;
-      const shaped = this.book.shape(run.face, this.item.text, run.start, run.end, leftwards, this.features);
+      const shaped = this.tabular ? this.tabulated(run, leftwards) : this.shaped(run, leftwards);
       // Arabic and Devanagari letters join: spacing would tear them apart.
       const tracking = joined.has(run.script) ? 0 : this.trackingEm * scale;
       let added = 0;
@@ -57,7 +58,30 @@ export class LineShaper {
     }
     return { start, end, glyphs, widthEm: pen };
   }
+
+  private shaped({ face, start, end }: TextRun, leftwards: boolean, features = this.features): FontGlyph[] {
+    return this.book.shape(face, this.item.text, start, end, leftwards, features);
+  }
+
+  /** Every figure in the middle of a place of the same width, whether or not the face has tabular ones. */
+  private tabulated(run: TextRun, leftwards: boolean): FontGlyph[] {
+    const { text } = this.item;
+    // Among figures, what stands between them must not move closer to some than to others.
+    const plain = !/\p{L}/u.test(text.slice(run.start, run.end));
+    let added = 0;
+    return this.shaped(run, leftwards, plain ? { kern: 0, ...this.features } : this.features).map((glyph) => {
+      const zero = zeroOf(text.charCodeAt(glyph.cluster));
+      const { widest, widths } = zero === undefined ? noFigures : this.book.figures(run.face, zero, this.features);
+      const own = widths.get(glyph.glyph);
+      if (own === undefined) return { ...glyph, x: glyph.x + added };
+      const placed = { ...glyph, x: glyph.x + added + (widest - own) / 2, advance: widest };
+      added += widest - glyph.advance;
+      return placed;
+    });
+  }
 }
+
+const noFigures: Figures = { widest: 0, widths: new Map() };
 
 /** Runs of a line from left to right. Source: UAX #9, rule L2. */
 export function visualOrder(runs: readonly TextRun[], start: number, end: number): TextRun[] {
