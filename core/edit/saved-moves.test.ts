@@ -52,6 +52,57 @@ test("rolesOf tells what leads, carries, is read and only adds", () => {
   ]);
 });
 
+describe("roles wherever the layers stand", () => {
+  const suits = (panel: string) => ({ fill: { kind: "plain", colour: `pair:${panel}` } });
+  const group = (id: string, ...layers: string[]) => {
+    const size = { kind: "around", layers };
+    return { id, name: id, kind: "group", width: size, height: size };
+  };
+  const bar = () =>
+    structuredClone(
+      designWith([
+        group("all", "bar", "name"),
+        box("bar", { in: "all", width: around("words"), height: around("words") }),
+        group("words", "name", "role"),
+        words("name", "Ada Lovelace", { in: "words", setting: { type: "body", size: 6 } }),
+        words("role", "Gardener", { in: "words", place: { dy: 8 } }),
+        box("tag", { width: { kind: "fixed", u: 6 } }),
+        words("tagged", "New", { in: "all", ...suits("tag") }),
+        { ...box("disc", { place: { on: "bar" } }), kind: "ellipse" },
+        { ...box("ring", { place: { on: "disc" } }), kind: "ring" },
+        JSON.parse(
+          JSON.stringify({
+            ...box("leaf", { place: { on: "disc" } }),
+            kind: "picture",
+            media: "mark:dot",
+            fill: undefined,
+          }),
+        ),
+      ]),
+    );
+  test("a group is no panel: words rise from behind the panel around them, or the one their colour suits", () => {
+    const d = bar();
+    applySet(d, "unfold", fresh(d));
+    const behind = (id: string) => layer(d, id).moves[0]!.behind;
+    expect([behind("name"), behind("role"), behind("tagged")]).toEqual(["bar", "bar", "tag"]);
+    expect(valid(d)).toBe(true);
+  });
+  test("a badge comes with its mark, before its bar", () => {
+    const d = bar();
+    const roles = rolesOf(d);
+    expect(["disc", "ring", "leaf", "bar", "tag"].map((id) => roles.get(id))).toEqual([
+      "mark",
+      "mark",
+      "mark",
+      "panel",
+      "panel",
+    ]);
+    applySet(d, "unfold", fresh(d));
+    const gap = (id: string) => layer(d, id).moves[0]!.start.gap;
+    expect(Math.max(gap("disc"), gap("ring"), gap("leaf"))).toBeLessThan(gap("bar"));
+  });
+});
+
 describe("a set for the whole design", () => {
   test.each(motionSets.map(({ id }) => id))(
     "“%s” lets every layer arrive and leaves the rest to mirror it",

@@ -1,6 +1,6 @@
 import type { Design } from "../document/design";
 import { freshId } from "./blank";
-import { allMoves, removeMoves } from "./moves";
+import { allMoves } from "./moves";
 
 /** The words of a sentence as cues are given to them: what white space parts. Stars only stress. */
 export const wordsOf = (text: string): string[] => text.split(/\s+/).filter((word) => word !== "");
@@ -25,18 +25,18 @@ export function spokenMove(design: Design, layerId: string) {
 }
 
 /**
- * Lets a text speak its words on cues in turn: an arriving move word by word, in place of those it had. Words beyond
- * the last cue follow at the move's own pace.
+ * Lets a text speak its words on cues in turn: the moves it arrives by bring them word by word; a text without any comes
+ * into focus. Words beyond the last cue follow at the move's own pace.
  */
 export function speakOnCues(design: Design, layerId: string, cues: readonly string[]): void {
   const layer = design.layers.find(({ id }) => id === layerId);
   if (layer?.kind !== "text" || cues.length === 0) return;
-  const spoken = spokenMove(design, layerId);
-  if (spoken?.split) {
-    spoken.split.cues = [...cues];
-    return;
+  const arriving = layer.moves.filter(({ phase }) => phase === "arrive");
+  for (const move of arriving) {
+    move.split = { order: "forward", overlap: 0.6, ...move.split, by: "word", cues: [...cues] };
+    move.start = { to: "phase", edge: "start", gap: 0 };
   }
-  removeMoves(design, new Set(layer.moves.filter(({ phase }) => phase === "arrive").map(({ id }) => id)));
+  if (arriving.length > 0) return;
   layer.moves.push({
     id: freshId(`${layerId}-spoken`.slice(0, 40), new Set(allMoves(design).map(({ id }) => id))),
     kind: "blur-in",
@@ -48,27 +48,11 @@ export function speakOnCues(design: Design, layerId: string, cues: readonly stri
   });
 }
 
-/** Gives a word another cue. A cue is taken up to once; those of the words after it move on to what follows. */
-export function moveWord(design: Design, layerId: string, index: number, cueId: string): void {
-  const spoken = spokenMove(design, layerId);
-  const taken = spoken?.split?.cues;
-  if (!spoken?.split || !taken || index >= taken.length) return;
-  const order = design.cues.map(({ id }) => id);
-  const next = taken.slice(0, index);
-  const wanted = order.indexOf(cueId);
-  if (wanted < 0) return;
-  // As many cues must lie before it as words do.
-  let from = Math.max(index, wanted);
-  // Words never come before the one they follow: earlier ones that stand in the way step back.
-  for (let k = index - 1, at = from - 1; k >= 0 && at >= 0; k--, at--) {
-    if (order.indexOf(next[k]!) > at) next[k] = order[at]!;
+/** Gives a word another cue: any cue, whichever the other words have. */
+export function giveCue(design: Design, layerId: string, index: number, cueId: string): void {
+  const layer = design.layers.find(({ id }) => id === layerId);
+  if (!design.cues.some(({ id }) => id === cueId)) return;
+  for (const { phase, split } of layer?.moves ?? []) {
+    if (phase === "arrive" && split?.cues && index < split.cues.length) split.cues[index] = cueId;
   }
-  next.push(order[from]!);
-  for (let k = index + 1; k < taken.length; k++) {
-    const kept = order.indexOf(taken[k]!);
-    from = Math.max(from + 1, kept);
-    if (from >= order.length) break;
-    next.push(order[from]!);
-  }
-  spoken.split.cues = next;
 }

@@ -56,8 +56,20 @@ test.each([
   ["linear", "evenly"],
   [{ kind: "cubic-bezier", x1: 0.16, y1: 1, x2: 0.3, y2: 1 }, "easing out strongly"],
   [{ kind: "cubic-bezier", x1: 0.4, y1: 0, x2: 0.2, y2: 1 }, "easing in and out"],
-  [{ kind: "cubic-bezier", x1: 0.3, y1: 1.4, x2: 0.6, y2: 1 }, "easing out strongly"],
-  [{ kind: "cubic-bezier", x1: 0.3, y1: -0.4, x2: 0.6, y2: 1 }, "with a little overshoot"],
+  [{ kind: "cubic-bezier", x1: 0.3, y1: 1.4, x2: 0.6, y2: 1 }, "with a little overshoot"],
+  [{ kind: "cubic-bezier", x1: 0.3, y1: -0.4, x2: 0.6, y2: 1 }, "drawing back first"],
+  [{ kind: "cubic-bezier", x1: 0.7, y1: -0.6, x2: 0.3, y2: 1.6 }, "drawing back, then overshooting"],
+  [
+    {
+      kind: "linear",
+      points: [
+        { at: 0, value: 0 },
+        { at: 0.6, value: 1.2 },
+        { at: 1, value: 1 },
+      ],
+    },
+    "with a little overshoot",
+  ],
   [{ kind: "steps", count: 1, jump: "end" }, "in one jump"],
   [{ kind: "spring", stiffness: 170, damping: 12, mass: 1 }, "springing"],
 ] as const)("%j runs %s", (ease, words) => {

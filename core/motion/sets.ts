@@ -118,6 +118,9 @@ export function rolesOf(design: Design): Map<string, Role> {
     ),
   );
   const texts = design.layers.filter(({ kind, hidden }) => kind === "text" && !hidden);
+  // What a text's colour suits is what it is read on.
+  for (const text of texts) for (const id of suitedBy(text)) panels.add(id);
+  const badges = badgesOf(design, panels);
   // The largest words are read first.
   const first = texts.reduce<Layer | undefined>(
     (best, layer) => (best === undefined || rank(layer) > rank(best) ? layer : best),
@@ -128,10 +131,37 @@ export function rolesOf(design: Design): Map<string, Role> {
     if (layer.kind === "group" || layer.hidden) continue;
     if (layer.kind === "text") roles.set(layer.id, layer === first ? "first line" : "second line");
     else if (layer.kind === "picture") roles.set(layer.id, "mark");
+    else if (badges.has(layer.id)) roles.set(layer.id, "mark");
     else if (panels.has(layer.id) || (layer.kind === "rectangle" && wide(layer))) roles.set(layer.id, "panel");
     else roles.set(layer.id, "accent");
   }
   return roles;
+}
+
+/** Layers whose colour a layer's own suits. */
+const suitedBy = (layer: Layer): string[] =>
+  layer.kind === "text" && layer.fill.kind === "plain" && layer.fill.colour.startsWith("pair:")
+    ? [layer.fill.colour.slice(5)]
+    : [];
+
+/** Shapes that carry a mark and no words, and what is tied to them: they come with the mark, before the bar. */
+function badgesOf(design: Design, panels: ReadonlySet<string>): Set<string> {
+  const shapes = new Map(
+    design.layers.filter(({ kind }) => !["text", "picture", "group"].includes(kind)).map((l) => [l.id, l]),
+  );
+  const carried = (id: string, kind: Layer["kind"]): boolean => {
+    const shape = shapes.get(id)!;
+    const around = [shape.width, shape.height].flatMap((size) => (size.kind === "around" ? size.layers : []));
+    return design.layers.some(
+      (layer) =>
+        layer.kind === kind && (layer.place.on === id || around.includes(layer.id) || suitedBy(layer).includes(id)),
+    );
+  };
+  const badges = new Set([...shapes.keys()].filter((id) => carried(id, "picture") && !carried(id, "text")));
+  for (const { id, place } of shapes.values()) {
+    if (badges.has(place.on) && !panels.has(id) && !carried(id, "text")) badges.add(id);
+  }
+  return badges;
 }
 
 const rank = (layer: Layer): number =>
@@ -190,12 +220,23 @@ export function applySet(design: Design, setId: string, freshMoveId: (wanted: st
   }
 }
 
-/** The panel that a text lies on: the one fitted around it, the one it shows inside of, or what it stands on. */
+/**
+ * The panel that a text lies on: the one fitted around it or a group that it is in, the one its colour suits, the one
+ * it shows inside of, or what it stands on. Groups are no panels, wherever the layers stand.
+ */
 function panelOf(design: Design, layer: Layer, playing: ReadonlyMap<string, Role>): string | undefined {
-  const around = design.layers.find(({ width, height }) =>
-    [width, height].some((size) => size.kind === "around" && size.layers.includes(layer.id)),
-  );
-  if (around) return around.id;
-  const inside = layer.mattes.find((matte) => playing.get(matte.layer) === "panel")?.layer;
-  return inside ?? (playing.get(layer.place.on) === "panel" ? layer.place.on : undefined);
+  const groups = new Map(design.layers.map(({ id, in: group }) => [id, group]));
+  const isPanel = (id: string | undefined): id is string => id !== undefined && playing.get(id) === "panel";
+  const held: string[] = [];
+  for (let id: string | undefined = layer.id; id !== undefined && !held.includes(id); id = groups.get(id))
+    held.push(id);
+  for (const inner of held) {
+    const around = design.layers.find(
+      ({ id, width, height }) =>
+        isPanel(id) && [width, height].some((size) => size.kind === "around" && size.layers.includes(inner)),
+    );
+    if (around) return around.id;
+  }
+  const inside = layer.mattes.find((matte) => isPanel(matte.layer))?.layer;
+  return suitedBy(layer).find(isPanel) ?? inside ?? (isPanel(layer.place.on) ? layer.place.on : undefined);
 }

@@ -1,4 +1,5 @@
 import type { Ease } from "../document/ease";
+import { prepareEase } from "./ease";
 import type { Move, MoveKind } from "../document/move";
 
 /** What a layer does while a move of this kind runs, and what the kind is called on a list. */
@@ -44,13 +45,24 @@ const named: Readonly<Record<string, string>> = {
   "ease-in-out": "easing in and out",
 };
 
+/** How a curve leaves the way between its ends, by its look; undefined when it keeps to it. */
+function beyondEnds(ease: Ease): string | undefined {
+  const at = prepareEase(ease);
+  const values = Array.from({ length: 101 }, (_, i) => at(i / 100));
+  const before = Math.min(...values) < -0.002;
+  const after = Math.max(...values) > 1.002;
+  if (before && after) return "drawing back, then overshooting";
+  return before ? "drawing back first" : after ? "with a little overshoot" : undefined;
+}
+
 /** An ease in words: where it is slow. */
 export function easeWords(ease: Ease): string {
   if (typeof ease === "string") return named[ease]!;
   switch (ease.kind) {
     case "cubic-bezier": {
       const { x1, y1, x2, y2 } = ease;
-      if (y1 < 0 || y2 > 1) return "with a little overshoot";
+      const beyond = beyondEnds(ease);
+      if (beyond) return beyond;
       const slowStart = x1 > y1 + 0.05;
       const slowEnd = y2 > x2 + 0.05;
       if (slowStart && slowEnd) return "easing in and out";
@@ -58,7 +70,7 @@ export function easeWords(ease: Ease): string {
       return y1 - x1 > 0.5 && slowEnd ? "easing out strongly" : slowEnd ? "easing out" : "evenly";
     }
     case "linear":
-      return "along its own line";
+      return beyondEnds(ease) ?? "along its own line";
     case "steps":
       return ease.count === 1 ? "in one jump" : `in ${ease.count} jumps`;
     case "spring":

@@ -100,7 +100,8 @@ export interface Timetable {
 export type Stretch = readonly [fromS: number, untilS: number];
 
 type Timing = Pick<Bound, "minStay" | "leavePace" | "cues" | "leave"> & Partial<Pick<Bound, "absent">>;
-const togetherS = 0.35;
+/** Seconds in which layers that leave together fade. */
+export const fadeTogetherS = 0.35;
 
 /**
  * Gives every move its times for a clip of `lengthS` seconds at a rate. Throws an IssueError for loops, unknown starts
@@ -125,7 +126,7 @@ export function schedule(still: Still, bound: Timing, lengthS: number, fps: Fps 
   const lagS = longestLag(still);
   if (arriveS > 0) arriveS += lagS;
   if (ownLeaveS > 0) ownLeaveS += lagS;
-  const together = following && bound.leave === "together" ? togetherS : 0;
+  const together = following && bound.leave === "together" ? fadeTogetherS : 0;
   const mirrored = following && bound.leave === "mirror" ? arriveS * bound.leavePace : 0;
   const leaveS = Math.max(mirrored, ownLeaveS, together);
   // All leave within one phase: own moves count from where the first of the others begins.

@@ -111,7 +111,11 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
 
 const barsOf = (table: Scene["table"]): MoveBar[] =>
   [...table.layers].flatMap(([layer, { arrive, stay, leave }]) =>
-    [...arrive, ...stay, ...leave].map(({ id, phase, startS, endS }) => ({ layer, move: id, phase, startS, endS })),
+    [...arrive, ...stay, ...leave].map(({ id, phase, startS, endS, onCue, parts }) => ({
+      ...{ layer, move: id, phase, endS, onCue },
+      // A word by word text on cues begins with its first word.
+      startS: onCue && parts ? startS + Math.min(...parts.starts) : startS,
+    })),
   );
 
 async function check(stage: string): Promise<Answer> {

@@ -48,6 +48,8 @@ export interface MoveBar {
   readonly phase: "arrive" | "stay" | "leave";
   readonly startS: number;
   readonly endS: number;
+  /** It starts on a cue: then its seconds are those of the clip. */
+  readonly onCue: boolean;
 }
 
 /** A hand-set key, in seconds of the clip. `track` and `key` are its places in the layer's list. */

@@ -4,7 +4,7 @@ import { TypeItalic } from "react-bootstrap-icons";
 import type { Design } from "@/core/document/design";
 import { isWritten } from "@/core/document/field";
 import { fieldOf } from "@/core/edit/fields";
-import { isStressed, moveWord, speakOnCues, spokenMove, withStress, wordsOf } from "@/core/edit/spoken-line";
+import { giveCue, isStressed, speakOnCues, spokenMove, withStress, wordsOf } from "@/core/edit/spoken-line";
 import { useBench, useBenchStore } from "../store";
 
 /** One sentence whose words come on cues: typed once, every word with its cue, some of them stressed. */
@@ -105,7 +105,7 @@ export function SpokenLine() {
                 <select
                   aria-label={`Cue of ${word}`}
                   value={cues[i]}
-                  onChange={(event) => edit("Another cue", (draft) => moveWord(draft, layer.id, i, event.target.value))}
+                  onChange={(event) => edit("Another cue", (draft) => giveCue(draft, layer.id, i, event.target.value))}
                 >
                   {document.cues.map(({ id, name, at }) => (
                     <option key={id} value={id}>

@@ -3,6 +3,7 @@ import { useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } fro
 import type { Layer } from "@/core/document/layer";
 import type { KeyTime } from "@/core/document/keys";
 import { makeOwnLeave, tidy } from "@/core/edit/moves";
+import { fadeTogetherS } from "@/core/schedule/timetable";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
 import { useBench, useBenchStore } from "../store";
 import { Bar } from "./Bar";
@@ -67,7 +68,10 @@ function Echo({ layer, papers, bars }: { layer: Layer; papers: Papers; bars: rea
   const together = useBench((state) => state.document.leave === "together");
   const arriving = bars.filter(({ phase }) => phase === "arrive");
   if (arriving.length === 0) return null;
-  const places = arriving.map((bar) => barPlace(papers, bar, { phase: "echo", pace }));
+  const togetherS = together ? fadeTogetherS : undefined;
+  // Fading at once is one thing, however many moves it stands in for.
+  const echoed = together ? arriving.slice(0, 1) : arriving;
+  const places = echoed.map((bar) => barPlace(papers, bar, { phase: "echo", pace, togetherS }));
   const own = () => {
     const times = new Map(arriving.map((bar) => [bar.move, bar]));
     const { arriveS, squeeze } = papers;

@@ -35,6 +35,21 @@ describe("the papers", () => {
   });
 });
 
+describe("bars", () => {
+  const papers = papersOf(facts(0.9, 0.6, 10));
+  test("of what starts on a cue lie where the cue is, also in the stay", () => {
+    const { left, width } = barPlace(papers, { startS: 4, endS: 5, onCue: true }, { phase: "arrive" });
+    expect([left, left + width]).toEqual([shareAt(papers, 4), expect.closeTo(shareAt(papers, 5), 9)]);
+    const echo = barPlace(papers, { startS: 4, endS: 5, onCue: true }, { phase: "echo", pace: 0.5 });
+    expect([echo.left, echo.left + echo.width]).toEqual([shareAt(papers, 7.5), expect.closeTo(shareAt(papers, 8), 9)]);
+  });
+  test("of what fades at once lie in the leave alone, however long the words took to come", () => {
+    const { left, width } = barPlace(papers, { startS: 0, endS: 7 }, { phase: "echo", pace: 1, togetherS: 0.35 });
+    expect(left).toBeGreaterThan(1 - papers.leave);
+    expect(left + width).toBeCloseTo(1, 9);
+  });
+});
+
 test.each([
   [{ anchor: "start", gap: 0.5 }, 0.5],
   [{ anchor: "end", gap: -1 }, 9],

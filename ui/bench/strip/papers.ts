@@ -61,11 +61,17 @@ export function timeAt({ arriveSpanS, leaveSpanS, lengthS, arrive, stay, perS }:
 
 /** Where a bar of a phase lies, from its seconds of the phase as designed; a mirrored leave by its arriving move. */
 export function barPlace(
-  { perS, squeeze, arrive, stay }: Papers,
-  bar: { readonly startS: number; readonly endS: number },
+  papers: Papers,
+  bar: { readonly startS: number; readonly endS: number; readonly onCue?: boolean },
   kind: { readonly phase: "arrive" | "stay" } | { readonly phase: "leave"; readonly phaseS: number } | Echo,
 ): { readonly left: number; readonly width: number } {
+  const { perS, squeeze, arrive, stay, lengthS } = papers;
   const scale = perS * squeeze;
+  const between = (fromS: number, toS: number) => {
+    const [left, right] = [fromS, toS].map((timeS) => shareAt(papers, Math.min(lengthS, Math.max(0, timeS))));
+    return { left: left!, width: right! - left! };
+  };
+  if (bar.onCue && kind.phase !== "echo") return between(bar.startS, bar.endS);
   switch (kind.phase) {
     case "arrive":
       return { left: bar.startS * scale, width: (bar.endS - bar.startS) * scale };
@@ -74,6 +80,8 @@ export function barPlace(
     case "leave":
       return { left: 1 - (kind.phaseS - bar.startS) * scale, width: (bar.endS - bar.startS) * scale };
     case "echo":
+      if (kind.togetherS !== undefined) return between(lengthS - kind.togetherS * squeeze, lengthS);
+      if (bar.onCue) return between(lengthS - bar.endS * kind.pace, lengthS - bar.startS * kind.pace);
       return { left: 1 - bar.endS * kind.pace * scale, width: (bar.endS - bar.startS) * kind.pace * scale };
   }
 }
@@ -81,6 +89,8 @@ export function barPlace(
 interface Echo {
   readonly phase: "echo";
   readonly pace: number;
+  /** Where everything fades at once: how long that takes. */
+  readonly togetherS?: number | undefined;
 }
 
 /** The stretch of the clip that a phase takes. */
