@@ -7,7 +7,8 @@ import { readDesign } from "@/demo/designs";
 import { makeFootage } from "@/demo/footage";
 import { house } from "@/demo/house";
 import { makeClip } from "@/render/clip";
-import { backingChain, encoders } from "@/render/encode";
+import { encoders, footageChain } from "@/render/encode";
+import { readFootage } from "@/render/footage";
 import { runFfmpeg } from "@/render/ffmpeg";
 import { compare, round, secondsOf, type Measurement } from "./measure";
 import { screenshotSeconds } from "./screenshots";
@@ -75,7 +76,7 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
     () => make(outputs.prores),
     () => encode(["-stream_loop", "5", ...ready("yuva444p10le"), ...encoders.prores], "mov"),
   );
-  const chain = backingChain({ ...outputs.over, id: "wide", width: 1920, height: 1080 } as never, "30/1");
+  const chain = footageChain(await readFootage(footage), { ...outputs.over, id: "wide", width: 1920, height: 1080 } as never, "30/1");
   const transcode = ["-stream_loop", "-1", "-i", footage, "-t", String(lengthS), "-vf", chain, ...encoders.h264];
   const over = await compare(
     5,

@@ -16,6 +16,7 @@ export type Issue =
   | { code: "mark_unknown"; layer: string; mark: string }
   | { code: "picture_unknown"; layer: string; picture: string }
   | { code: "video_unknown"; layer: string; video: string }
+  | { code: "sound_unknown"; sound: string }
   | { code: "account_unknown"; layer: string; account: string }
   | { code: "path_broken"; layer: string; reason: string }
   | { code: "matte_loop"; layers: readonly string[] }

@@ -36,6 +36,8 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” shows the picture “${issue.picture}”, which the house style does not have.`;
     case "video_unknown":
       return `“${nameOf(issue.layer)}” goes by the video “${issue.video}”, which is not there.`;
+    case "sound_unknown":
+      return `The sound “${issue.sound}” under this design is not in the house style any more. Choose another one, or none.`;
     case "account_unknown":
       return `“${nameOf(issue.layer)}” shows the account “${issue.account}”, which the house style does not have.`;
     case "path_broken":

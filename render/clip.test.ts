@@ -95,7 +95,7 @@ describe("makeClip", () => {
     const sounds = [{ id: "v", name: "V", hash: "a".repeat(64), durationS: 3 }];
     const heard = { ...design, sound: { sound: "v", from: 1, gain: 1 } };
     expect(soundOf(heard, { ...testHouse, sounds }, (hash) => hash)).toMatchObject({ fromS: 1, untilS: 3 });
-    expect(soundOf(heard, testHouse, (hash) => hash)).toBeUndefined();
+    expect(soundOf(design, testHouse, (hash) => hash)).toBeUndefined();
     expect(soundOf({ ...heard, sound: { ...heard.sound, from: 3 } }, { ...testHouse, sounds }, String)).toBeUndefined();
   });
   test("tells progress in frames of the clip, up to all of them", async () => {

@@ -5,6 +5,7 @@ import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
 import type { Fps } from "@/core/document/fps";
 import { encodeClip } from "./encode";
 import { fontBook, fontLoader } from "./fonts";
+import { readFootage } from "./footage";
 import { PaintedFrames } from "./painted";
 import { proveClip } from "./proof";
 import type { ClipSound } from "./sound";
@@ -49,15 +50,16 @@ async function plannedClip(scene: Scene, fps: Fps, signal: AbortSignal | undefin
   }
 }
 
-/** Paints, encodes and proves one clip. Throws IssueError for the design, EncodeError for the machine. */
+/** Paints, encodes and proves one clip. Throws IssueError for the design, FootageError, EncodeError for the machine. */
 export async function makeClip(request: ClipRequest): Promise<ClipResult> {
   const started = performance.now();
+  const footage = request.footage === undefined ? undefined : await readFootage(request.footage, request.signal);
   const loader = fontLoader(request.loadPicture);
   const scene = await prepareScene({ ...request.scene, fps: request.output.fps }, fontBook(), loader);
   const plan = await plannedClip(scene, request.output.fps, request.signal);
   const total = plan.frames.length;
   const frames = new PaintedFrames(scene, plan, request.loadPicture);
-  const { output, footage, sound, folder, file, signal } = request;
+  const { output, sound, folder, file, signal } = request;
   const format = scene.still.format;
   const progress = (done: number) => request.progress?.(done, total);
   progress(0);
@@ -67,7 +69,7 @@ export async function makeClip(request: ClipRequest): Promise<ClipResult> {
   );
   const { painted, paintS } = frames.count;
   const wallS = (performance.now() - started) / 1000;
-  const sounds = sound !== undefined && output.kind === "h264";
+  const sounds = output.kind === "h264" && (sound !== undefined || footage?.sound === true);
   const proof = await proveClip({ file, format, plan, table: scene.table, output, footage, sounds, signal }, frames);
   return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proof };
 }

@@ -7,15 +7,16 @@ import type { Format } from "@/core/document/format";
 import { runFfmpeg } from "./ffmpeg";
 import type { PaintedFrames } from "./painted";
 import { placeFrames, runsOf } from "./runs";
-import { hasSound, soundGraph, type ClipSound } from "./sound";
+import type { Footage } from "./footage";
+import { soundGraph, type ClipSound } from "./sound";
 
 export interface EncodeJob {
   readonly format: Format;
   readonly plan: ClipPlan;
   readonly lengthS: number;
   readonly output: Output;
-  /** Path of the footage when the output is laid over one. */
-  readonly footage?: string | undefined;
+  /** The footage when the output is laid over one. */
+  readonly footage?: Footage | undefined;
   /** What is heard under the clip, in kinds that carry sound. */
   readonly sound?: ClipSound | undefined;
   /** A folder of this job's own, and the file to make in it. */
@@ -37,7 +38,7 @@ export const encoders = {
     ...["-pix_fmt", "yuva420p"],
   ],
   h264: ["-c:v", "libx264", "-preset", "veryfast", "-crf", "17", "-pix_fmt", "yuv420p", "-movflags", "+faststart"],
-  prores: ["-c:v", "prores_ks", "-profile:v", "4444", "-q:v", "9", "-vendor", "apl0", "-alpha_bits", "16"],
+  prores: ["-c:v", "prores_ks", "-profile:v", "4444", "-q:v", "9", "-alpha_bits", "16"],
 } as const;
 
 /** Encodes a clip with the output's settings. Only the clip's bounds travel to ffmpeg; held frames travel once. */
@@ -81,70 +82,89 @@ async function encodeVp9(job: EncodeJob, frames: PaintedFrames): Promise<void> {
   });
 }
 
-/** The filter chain that turns a backing's video into the clip's format and rate. */
-export function backingChain(format: Format, rate: string): string {
-  const { width, height } = format;
-  const cover = `scale=${width}:${height}:force_original_aspect_ratio=increase:out_color_matrix=bt709:out_range=tv`;
-  return `fps=${rate},${cover},crop=${width}:${height},format=yuv420p,setsar=1,${bt709}`;
+/** A colour `#rrggbb` as BT.709 levels in television range. Source: ITU-R BT.709. */
+export function yuvOf(colour: string): readonly [y: number, u: number, v: number] {
+  const [r, g, b] = [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16) / 255) as [number, number, number];
+  const luma = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+  return [
+    Math.round(16 + 219 * luma),
+    Math.round(128 + (224 * (b - luma)) / 1.8556),
+    Math.round(128 + (224 * (r - luma)) / 1.5748),
+  ];
 }
 
-/** Arguments that read the backing; footage shorter than the clip starts again. */
-export function backingInput(backing: Backing, format: Format, rate: string, footage: string | undefined): string[] {
-  if (backing.kind === "footage") {
-    if (footage === undefined) throw new Error("the footage of this output was not fetched");
-    return ["-stream_loop", "-1", "-an", "-i", footage];
-  }
-  const colour = `color=c=0x${backing.colour.slice(1)}:s=${format.width}x${format.height}:r=${rate}`;
-  return ["-f", "lavfi", "-i", colour];
+/** A ground of one colour, as a source of ffmpeg. Its levels are set by us: its own sources draw by BT.601. */
+function colourGround(colour: string, { width, height }: Format, rate: string): string {
+  const [y, u, v] = yuvOf(colour);
+  return `color=c=black:s=${width}x${height}:r=${rate},format=yuv420p,lutyuv=y=${y}:u=${u}:v=${v},${bt709}`;
+}
+
+/** The filter chain that turns footage into the clip's format and rate. */
+export function footageChain({ matrix }: Footage, format: Format, rate: string): string {
+  const { width, height } = format;
+  // Pixels that are not square are made so first, then the picture is made to cover the format.
+  const square = "scale=w=trunc(iw*sar/2)*2:h=ih,setsar=1";
+  const cover = `scale=${width}:${height}:force_original_aspect_ratio=increase:in_color_matrix=${matrix}:out_color_matrix=bt709:out_range=tv`;
+  return `fps=${rate},${square},${cover},crop=${width}:${height},format=yuv420p,setsar=1,${bt709}`;
 }
 
 const aac = ["-c:a", "aac", "-b:a", "192k"];
 const secondsOf = ({ plan }: EncodeJob): number => (plan.frames.length * plan.fps.den) / plan.fps.num;
 
 async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backing): Promise<void> {
-  const rate = rateOf(job.plan);
-  const { sent, filter } = placeFrames(job.plan.frames, rate);
-  const { bounds } = job.plan;
-  const over = `format=yuv420:eof_action=repeat,${bt709}`;
-  const sized = ["-frames:v", String(job.plan.frames.length)];
-  let args: string[];
-  if (backing.kind === "colour") {
-    // Only the graphic's own pixels are blended, and only once for a held picture; the rest is one colour anyway.
-    const ground = `color=c=0x${backing.colour.slice(1)}:s=${bounds.width}x${bounds.height}:r=${rate}`;
-    const around = `pad=${job.format.width}:${job.format.height}:${bounds.x}:${bounds.y}:color=0x${backing.colour.slice(1)}`;
-    const graph = [
-      `${ground},${toYuv("yuv420p")}[ground]`,
-      `[0:v]${toYuv("yuva420p")}[graphic]`,
-      `[ground][graphic]overlay=0:0:shortest=1:${over},${around},${bt709},${filter}[clip]`,
-    ].join(";");
-    const heard = job.sound
-      ? { input: ["-i", job.sound.file], graph: `${graph};${soundGraph(job.sound, 1, undefined, secondsOf(job))}` }
-      : { input: [], graph };
-    const sound = job.sound ? ["-map", "[sound]", ...aac] : ["-an"];
-    args = [...paintedInput(job), ...heard.input, "-filter_complex", heard.graph, "-map", "[clip]", ...sound];
-  } else {
-    if (job.footage === undefined) throw new Error("the footage of this output was not fetched");
-    const loop = ["-stream_loop", "-1"];
-    const graph = [
-      `[0:v]${backingChain(job.format, rate)}[ground]`,
-      `[1:v]${toYuv("yuva420p")},${filter}[graphic]`,
-      `[ground][graphic]overlay=${bounds.x}:${bounds.y}:${over}[clip]`,
-    ].join(";");
-    // The sound comes in by itself: beside a picture it would shift where footage that starts again joins.
-    const inputs = [...loop, "-an", "-i", job.footage, ...paintedInput(job), ...loop, "-vn", "-i", job.footage];
-    if (job.sound) {
-      const under = (await hasSound(job.footage)) ? 2 : undefined;
-      const heard = `${graph};${soundGraph(job.sound, 3, under, secondsOf(job))}`;
-      args = [...inputs, "-i", job.sound.file, "-filter_complex", heard, "-map", "[clip]", "-map", "[sound]", ...aac];
-    } else {
-      const sound = ["-map", "2:a:0?", ...aac, "-t", secondsOf(job).toFixed(6)];
-      args = [...inputs, "-filter_complex", graph, "-map", "[clip]", ...sound];
-    }
-  }
-  await runFfmpeg([...args, ...encoders.h264, ...sized, "-y", job.file], {
+  const { sent, filter } = placeFrames(job.plan.frames, rateOf(job.plan));
+  const { inputs, graph } =
+    backing.kind === "colour" ? overColour(job, backing.colour, filter) : overFootage(job, filter);
+  const lengthS = secondsOf(job);
+  const own = job.sound && { sound: job.sound, input: inputs.filter((arg) => arg === "-i").length };
+  const under = job.footage?.sound ? 2 : undefined;
+  const heard = soundGraph({ own, footage: backing.kind === "footage" ? under : undefined }, lengthS);
+  const args = [
+    ...inputs,
+    ...(job.sound ? ["-i", job.sound.file] : []),
+    ...["-filter_complex", heard === undefined ? graph : `${graph};${heard}`, "-map", "[clip]"],
+    ...(heard === undefined ? ["-an"] : ["-map", "[sound]", ...aac]),
+  ];
+  await runFfmpeg([...args, ...encoders.h264, "-y", job.file], {
     signal: job.signal,
     feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
   });
+}
+
+interface Layered {
+  readonly inputs: readonly string[];
+  /** Ends in [clip]. */
+  readonly graph: string;
+}
+
+/** As many frames as the clip has, and no more, whatever lies under it; sound has its own end. */
+const cutTo = ({ plan }: EncodeJob): string => `trim=end_frame=${plan.frames.length}`;
+
+/** Only what is sent is blended, once for a held picture. */
+function overColour(job: EncodeJob, colour: string, filter: string): Layered {
+  const { bounds } = job.plan;
+  const over = `overlay=${bounds.x}:${bounds.y}:shortest=1:format=yuv420:eof_action=repeat,${bt709}`;
+  const graph = [
+    `${colourGround(colour, job.format, rateOf(job.plan))}[ground]`,
+    `[0:v]${toYuv("yuva420p")}[graphic]`,
+    `[ground][graphic]${over},${filter},${cutTo(job)}[clip]`,
+  ].join(";");
+  return { inputs: paintedInput(job), graph };
+}
+
+function overFootage(job: EncodeJob, filter: string): Layered {
+  if (job.footage === undefined) throw new Error("the footage of this output was not fetched");
+  const { bounds } = job.plan;
+  const loop = ["-stream_loop", "-1"];
+  const graph = [
+    `[0:v]${footageChain(job.footage, job.format, rateOf(job.plan))}[ground]`,
+    `[1:v]${toYuv("yuva420p")},${filter}[graphic]`,
+    `[ground][graphic]overlay=${bounds.x}:${bounds.y}:format=yuv420:eof_action=repeat,${bt709},${cutTo(job)}[clip]`,
+  ].join(";");
+  // The sound comes in by itself: beside a picture it would shift where footage that starts again joins.
+  const { file, sound } = job.footage;
+  const heard = sound ? [...loop, "-vn", "-i", file] : [];
+  return { inputs: [...loop, "-an", "-i", file, ...paintedInput(job), ...heard], graph };
 }
 
 /**

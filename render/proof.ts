@@ -3,9 +3,12 @@ import type { Proof } from "@/core/document/proof";
 import type { Format } from "@/core/document/format";
 import type { ClipPlan } from "@/core/sample/clip";
 import type { Timetable } from "@/core/schedule/timetable";
-import { backingChain, backingInput } from "./encode";
+import { differenceOf, type Difference } from "./difference";
+import { footageChain } from "./encode";
 import { runFfmpeg } from "./ffmpeg";
+import type { Footage } from "./footage";
 import type { PaintedFrames } from "./painted";
+import { edgeAllowance, lengthToleranceS, tolerances } from "./tolerances";
 
 export interface ProofJob {
   readonly file: string;
@@ -13,17 +16,15 @@ export interface ProofJob {
   readonly plan: ClipPlan;
   readonly table: Timetable;
   readonly output: Output;
-  readonly footage?: string | undefined;
+  readonly footage?: Footage | undefined;
   /** Whether the clip must be heard. */
   readonly sounds?: boolean;
   readonly signal?: AbortSignal | undefined;
 }
 
-/** Largest mean difference inside the graphic's bounds that coding alone explains, in levels of 255. */
-const allowedMean: Readonly<Record<OutputKind, number>> = { "vp9-alpha": 3, "prores-4444": 1, h264: 4 };
 const hasAlpha = (kind: OutputKind): boolean => kind !== "h264";
 
-/** Decodes a finished file whole and compares it with what was asked and painted. */
+/** Decodes a finished file whole, every stream of it, and compares it with what was asked and painted. */
 export async function proveClip(job: ProofJob, frames: PaintedFrames): Promise<Proof> {
   const probe = await probeFile(job.file, job.signal);
   const faults: string[] = [];
@@ -36,23 +37,30 @@ export async function proveClip(job: ProofJob, frames: PaintedFrames): Promise<P
   const sized = probe.width === job.format.width && probe.height === job.format.height;
   expect(sized, `${probe.width} × ${probe.height} instead of ${job.format.width} × ${job.format.height}`);
   expect(sameRate(probe.rate, rate), `${probe.rate} frames a second instead of ${rate}`);
-  // Sound comes in packets of its own length, so a file may end a packet later than its picture.
-  expect(Math.abs(probe.durationS - seconds) < 0.06, `${probe.durationS} s instead of ${seconds} s`);
+  const lasts = (found: number) => Math.abs(found - seconds) < lengthToleranceS;
+  expect(lasts(probe.durationS), `${probe.durationS} s instead of ${seconds} s`);
 
   expect(!job.sounds || probe.sound, "the sound is missing");
+  if (probe.sound) {
+    const heardS = await decodeSound(job);
+    expect(lasts(heardS), `the sound lasts ${heardS.toFixed(2)} s instead of ${seconds.toFixed(2)} s`);
+  }
 
   const chosen = instants(job);
   const pictures = await compare(job, frames, chosen, sized);
   expect(pictures.count === wanted, `${pictures.count} frames instead of ${wanted}`);
   expect(!sized || pictures.instants.length === chosen.length, "the file ends before its last frame");
-  for (const picture of pictures.instants) {
-    const allowed = allowedMean[job.output.kind];
-    expect(picture.meanError <= allowed, `frame ${picture.frame} differs from the painted one`);
+  const allowed = tolerances[job.output.kind];
+  const { width, height } = job.plan.bounds;
+  const edges = edgeAllowance(width * height);
+  for (const { frame, meanError, outsideError, alphaError } of pictures.instants) {
+    expect(meanError <= allowed.colour + edges, `frame ${frame} differs from the painted one`);
+    expect(outsideError <= allowed.outside, `frame ${frame} differs beside the graphic`);
+    expect(alphaError <= allowed.alpha + edges, `the see-through part of frame ${frame} is lost`);
   }
-  const { alpha } = pictures;
-  if (alpha && pictures.instants.length > 0)
-    expect(alpha.min === 0 && alpha.max >= pictures.paintedMax - 8, "the see-through part is lost");
-  return { ...probe, frames: pictures.count, alpha, instants: pictures.instants, passed: faults.length === 0, faults };
+  const told = pictures.instants.map(({ frame, meanError, maxError }) => ({ frame, meanError, maxError }));
+  const { count, alpha } = pictures;
+  return { ...probe, frames: count, alpha, instants: told, passed: faults.length === 0, faults };
 }
 
 const sameRate = (a: string, b: string): boolean => {
@@ -114,66 +122,49 @@ async function decodeWhole(job: ProofJob, chosen: readonly number[]): Promise<{ 
   return { count: Number(counts[counts.length - 1]?.[1] ?? 0), pixels };
 }
 
-/** The chosen frames of what the graphic was laid over, made the same way as for the clip. */
-async function decodeGround(job: ProofJob, chosen: readonly number[]): Promise<Buffer | undefined> {
-  if (job.output.kind !== "h264") return undefined;
-  const rate = `${job.plan.fps.num}/${job.plan.fps.den}`;
-  const input = backingInput(job.output.backing, job.format, rate, job.footage);
-  const filter = `${backingChain(job.format, rate)},${selected(chosen)}`;
-  const args = [...input, "-an", "-vf", filter, "-frames:v", String(chosen.length), ...rawOut];
-  return runFfmpeg(args, { signal: job.signal });
+/** Decodes the sound from end to end; how many seconds it lasts. */
+async function decodeSound({ file, signal }: ProofJob): Promise<number> {
+  const rate = 8000;
+  const raw = ["-map", "0:a:0", "-ac", "1", "-ar", String(rate), "-f", "s16le", "pipe:1"];
+  return (await runFfmpeg(["-i", file, ...raw], { signal })).length / 2 / rate;
+}
+
+/** What the graphic was laid over, frame by frame: a colour as it was asked for, or footage made as for the clip. */
+async function groundsOf(
+  job: ProofJob,
+  chosen: readonly number[],
+): Promise<((picture: number) => Uint8Array) | undefined> {
+  const { output, format, plan } = job;
+  if (output.kind !== "h264") return undefined;
+  const frameBytes = format.width * format.height * 4;
+  if (output.backing.kind === "colour") {
+    const whole = Buffer.alloc(frameBytes, `${output.backing.colour.slice(1)}ff`, "hex");
+    return () => whole;
+  }
+  const rate = `${plan.fps.num}/${plan.fps.den}`;
+  const filter = `${footageChain(job.footage!, format, rate)},${selected(chosen)}`;
+  const input = ["-stream_loop", "-1", "-an", "-i", job.footage!.file, "-an", "-vf", filter];
+  const pixels = await runFfmpeg([...input, "-frames:v", String(chosen.length), ...rawOut], { signal: job.signal });
+  return (picture) => pixels.subarray(picture * frameBytes, (picture + 1) * frameBytes);
 }
 
 async function compare(job: ProofJob, frames: PaintedFrames, chosen: readonly number[], sized: boolean) {
   const { plan, format, output } = job;
-  const { count, pixels: decoded } = await decodeWhole(job, chosen);
-  const ground = await decodeGround(job, chosen);
+  const [{ count, pixels: decoded }, grounds] = await Promise.all([decodeWhole(job, chosen), groundsOf(job, chosen)]);
   const frameBytes = format.width * format.height * 4;
   // A file of another size or one that ends too soon has no pictures to compare; its other faults say why.
   const there = sized ? Math.floor(decoded.length / frameBytes) : 0;
-  let alphaMin = 255;
-  let alphaMax = 0;
-  let paintedMax = 0;
-  const results: ({ frame: number } & ReturnType<typeof difference>)[] = [];
+  const range = { min: 255, max: 0 };
+  const results: ({ frame: number } & Difference)[] = [];
   for (const [i, frame] of chosen.slice(0, there).entries()) {
     const actual = decoded.subarray(i * frameBytes, (i + 1) * frameBytes);
-    const under = ground?.subarray(i * frameBytes, (i + 1) * frameBytes);
     const painted = await frames.rgba(plan.frames[frame]!);
     for (let at = 3; at < actual.length; at += 4) {
       const alpha = actual[at]!;
-      if (alpha < alphaMin) alphaMin = alpha;
-      if (alpha > alphaMax) alphaMax = alpha;
+      if (alpha < range.min) range.min = alpha;
+      if (alpha > range.max) range.max = alpha;
     }
-    for (let at = 3; at < painted.length; at += 4) if (painted[at]! > paintedMax) paintedMax = painted[at]!;
-    results.push({ frame, ...difference(actual, under, painted, job) });
+    results.push({ frame, ...differenceOf({ actual, painted, under: grounds?.(i), bounds: plan.bounds, format }) });
   }
-  return {
-    count,
-    instants: results,
-    alpha: hasAlpha(output.kind) ? { min: alphaMin, max: alphaMax } : null,
-    paintedMax,
-  };
-}
-
-/** Mean and largest difference inside the bounds, of colours as they look: over black, or over the footage. */
-function difference(actual: Buffer, under: Buffer | undefined, painted: Buffer, { plan, format }: ProofJob) {
-  const { bounds } = plan;
-  let sum = 0;
-  let maxError = 0;
-  for (let y = 0; y < bounds.height; y++) {
-    let at = ((bounds.y + y) * format.width + bounds.x) * 4;
-    let from = y * bounds.width * 4;
-    for (let x = 0; x < bounds.width; x++, at += 4, from += 4) {
-      const alpha = painted[from + 3]! / 255;
-      const actualAlpha = under ? 1 : actual[at + 3]! / 255;
-      for (let c = 0; c < 3; c++) {
-        const wanted = painted[from + c]! * alpha + (under ? under[at + c]! * (1 - alpha) : 0);
-        const error = Math.abs(wanted - actual[at + c]! * actualAlpha);
-        sum += error;
-        if (error > maxError) maxError = error;
-      }
-    }
-  }
-  const meanError = sum / (bounds.width * bounds.height * 3);
-  return { meanError: Math.round(meanError * 1000) / 1000, maxError: Math.round(maxError) };
+  return { count, instants: results, alpha: hasAlpha(output.kind) ? range : null };
 }

@@ -1,4 +1,4 @@
-import { runFfmpeg } from "./ffmpeg";
+import { IssueError } from "@/core/issue";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 
@@ -10,30 +10,34 @@ export interface ClipSound {
   readonly gain: number;
 }
 
-/** The sound of a design, by where files with a content hash lie; undefined when it has none. */
+/**
+ * The sound of a design, by where files with a content hash lie; undefined when it has none. Throws an IssueError for
+ * one that the house style has not.
+ */
 export function soundOf(design: Design, house: House, pathOf: (hash: string) => string): ClipSound | undefined {
   const facts = design.sound;
   const stored = facts && house.sounds.find(({ id }) => id === facts.sound);
-  if (!facts || !stored) return undefined;
+  if (!facts) return undefined;
+  if (!stored) throw new IssueError({ code: "sound_unknown", sound: facts.sound });
   const untilS = Math.min(stored.durationS, facts.until ?? stored.durationS);
   return untilS > facts.from ? { file: pathOf(stored.hash), fromS: facts.from, untilS, gain: facts.gain } : undefined;
 }
 
 /**
- * Filter chain for the sound of a clip: the design's own, with that of the footage where there is some. Each is as long
- * as the clip, silent where it has nothing more to say. `footage` and `own` are the numbers of ffmpeg's inputs.
+ * Filter chain for the sound of a clip, ending in [sound]: the design's own, that of the footage, or both mixed. Each is
+ * exactly as long as the clip, silent where it has nothing more to say. Undefined when nothing is heard. `input` and
+ * `footage` are the numbers of ffmpeg's inputs.
  */
-export function soundGraph(sound: ClipSound, own: number, footage: number | undefined, lengthS: number): string {
-  const { fromS, untilS, gain } = sound;
-  const part = `atrim=start=${fromS.toFixed(6)}:end=${untilS.toFixed(6)},asetpts=PTS-STARTPTS`;
+export function soundGraph(
+  { own, footage }: { own: { sound: ClipSound; input: number } | undefined; footage: number | undefined },
+  lengthS: number,
+): string | undefined {
   const fitted = `aresample=48000,aformat=channel_layouts=stereo,apad,atrim=end=${lengthS.toFixed(6)}`;
-  const first = `[${own}:a:0]${part},volume=${gain},${fitted}`;
+  const under = (name: string) => `[${footage}:a:0]${fitted}[${name}]`;
+  if (!own) return footage === undefined ? undefined : under("sound");
+  const { fromS, untilS, gain } = own.sound;
+  const part = `atrim=start=${fromS.toFixed(6)}:end=${untilS.toFixed(6)},asetpts=PTS-STARTPTS`;
+  const first = `[${own.input}:a:0]${part},volume=${gain},${fitted}`;
   if (footage === undefined) return `${first}[sound]`;
-  return `${first}[own];[${footage}:a:0]${fitted}[under];[own][under]amix=inputs=2:normalize=0[sound]`;
-}
-
-/** Whether a file carries sound at all. */
-export async function hasSound(file: string): Promise<boolean> {
-  const args = ["-v", "error", "-select_streams", "a", "-show_entries", "stream=index", "-of", "csv=p=0", file];
-  return (await runFfmpeg(args, { program: "ffprobe" })).toString().trim() !== "";
+  return `${first}[own];${under("under")};[own][under]amix=inputs=2:normalize=0[sound]`;
 }
