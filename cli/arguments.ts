@@ -1,5 +1,6 @@
 import { parseArgs } from "node:util";
 import { resolve } from "node:path";
+import { frameRates, type Fps } from "@/core/document/fps";
 
 /** A wrong call: its message is all there is to say. */
 export class UsageError extends Error {}
@@ -7,13 +8,18 @@ export class UsageError extends Error {}
 export const usage = `rubrick: clips and pictures without the interface
 
   rubrick render --design DESIGN --values FILE.json|FILE.csv --format wide,tall
-                 --output NAME|FILE.json --out FOLDER [--length SECONDS] [--footage FILE] [--json]
+                 --output NAME|FILE.json --out FOLDER [--length SECONDS] [--footage FILE]
+                 [--accept FINDING,…] [--json]
   rubrick frame  --design DESIGN --values FILE.json --format wide --out FILE.png
-                 [--at SECONDS] [--ground "#rrggbb"] [--length SECONDS]
+                 [--at SECONDS] [--rate 25] [--ground "#rrggbb"] [--length SECONDS]
 
   DESIGN   the id of a published design, as id or id@release, or a design's JSON file
            (with --house FILE.json for its house style)
-  NAME     the id of a saved output, or one of: see-through-clip, see-through-master, finished-clip`;
+  NAME     the id of a saved output, or one of: see-through-clip, see-through-master, finished-clip
+  FINDING  what may go out although the checks would stop it, as they name it, such as text_cut:name:
+
+  Every row is looked at before anything is made. Rows that the checks stop are named and left out; then, or when a file
+  is not as it was asked, the exit status is 1.`;
 
 const options = {
   design: { type: "string" },
@@ -26,6 +32,8 @@ const options = {
   footage: { type: "string" },
   at: { type: "string" },
   ground: { type: "string" },
+  rate: { type: "string" },
+  accept: { type: "string" },
   json: { type: "boolean", default: false },
   help: { type: "boolean", short: "h", default: false },
 } as const;
@@ -54,6 +62,30 @@ export function numberOf(flags: Flags, name: "length" | "at"): number | undefine
   if (!Number.isFinite(value) || value < 0) throw new UsageError(`--${name} must be a number of seconds.`);
   return value;
 }
+
+/** The rate of a call, by the name people use, such as 29.97. */
+export function rateOf(flags: Flags): Fps {
+  const name = flags.rate ?? "25";
+  const found = Object.hasOwn(frameRates, name) ? frameRates[name] : undefined;
+  if (!found) throw new UsageError(`--rate must be one of ${Object.keys(frameRates).join(", ")}.`);
+  return found;
+}
+
+const fileFaults: Readonly<Record<string, string>> = {
+  ENOENT: "does not exist",
+  ENOTDIR: "does not exist: a part of its path is no folder",
+  EISDIR: "is a folder",
+  EEXIST: "is a file, where a folder is needed",
+  EACCES: "may not be read or written by you",
+  EPERM: "may not be read or written by you",
+  EROFS: "lies where nothing can be written",
+  ENOSPC: "does not fit: the disk is full",
+  ENAMETOOLONG: "has too long a name",
+};
+
+/** What is wrong with a path, in words. */
+export const fileWords = (error: NodeJS.ErrnoException, path: string): string =>
+  `${path} ${fileFaults[error.code ?? ""] ?? `can not be used (${error.code ?? error.message})`}.`;
 
 /** A path as the caller meant it, from the folder they called in. */
 export const fromCaller = (path: string): string => resolve(process.env.RUBRICK_CALLED_FROM ?? process.cwd(), path);

@@ -1,32 +1,35 @@
-import { loadRaster } from "@/server/files/rasters";
 import { writeFile } from "node:fs/promises";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { makeFrame } from "@/render/still";
-import { fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
+import { fileWords, fromCaller, needed, numberOf, rateOf, UsageError, type Flags } from "./arguments";
+import { loadStored } from "./instance";
 import { loadDesign, loadValues } from "./load";
 
-/** Writes one frame as PNG. */
+/** Writes one frame as PNG: the very pixels of a clip at this rate. */
 export async function frame(flags: Flags): Promise<boolean> {
   const { design, house } = await loadDesign(flags);
-  const [values] = await loadValues(flags, design);
+  const values = await loadValues(flags, design);
   const format = needed(flags, "format");
   if (flags.ground !== undefined && !/^#[0-9a-fA-F]{6}$/.test(flags.ground)) {
     throw new UsageError("--ground must be a colour such as #203040.");
   }
-  const out = fromCaller(needed(flags, "out"));
-  try {
-    const png = await makeFrame({
-      scene: { design, values: values!, house, format },
-      timeS: numberOf(flags, "at"),
-      ground: flags.ground,
-      loadPicture: loadRaster,
-    });
-    await writeFile(out, png);
-  } catch (error) {
-    if (error instanceof IssueError) throw new UsageError(messageOf(error.issue));
-    throw error;
-  }
-  console.log(flags.json ? JSON.stringify({ file: out }) : out);
+  const out = needed(flags, "out");
+  const request = {
+    scene: { design, values, house, format },
+    timeS: numberOf(flags, "at"),
+    inClip: rateOf(flags),
+    ground: flags.ground,
+    loadPicture: loadStored,
+  };
+  const png = await makeFrame(request).catch((error: unknown) => {
+    if (!(error instanceof IssueError)) throw error;
+    const nameOf = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;
+    throw new UsageError(messageOf(error.issue, nameOf));
+  });
+  await writeFile(fromCaller(out), png).catch((error: NodeJS.ErrnoException) => {
+    throw new UsageError(fileWords(error, out));
+  });
+  console.log(flags.json ? JSON.stringify({ file: fromCaller(out) }) : fromCaller(out));
   return true;
 }

@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from "node:fs";
-import { readFile } from "node:fs/promises";
-import Papa from "papaparse";
+import type { z } from "zod";
+import type { Accepted } from "@/contract/accepted";
 import type { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
 import { Output } from "@/core/document/output";
@@ -10,18 +10,31 @@ import { database, isUnreachable } from "@/server/db/connection";
 import { listOutputs } from "@/server/db/outputs";
 import { findNumberedRelease } from "@/server/db/releases";
 import { storedPath } from "@/server/files/storage";
-import { fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
+import { fileWords, fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
 import { joinInstance } from "./instance";
+import { decodeText, readTable, type TableRow } from "./table";
+
+function readBytes(path: string): Uint8Array {
+  try {
+    return readFileSync(fromCaller(path));
+  } catch (error) {
+    throw new UsageError(fileWords(error as NodeJS.ErrnoException, path));
+  }
+}
 
 function readJson(path: string): unknown {
-  const file = fromCaller(path);
-  if (!existsSync(file)) throw new UsageError(`${path} does not exist.`);
+  const text = decodeText(readBytes(path), path);
   try {
-    return JSON.parse(readFileSync(file, "utf8"));
+    return JSON.parse(text);
   } catch (error) {
     throw new UsageError(`${path} is not valid JSON: ${(error as Error).message}`);
   }
 }
+
+const wordsOf = (name: string, error: z.ZodError): string =>
+  faultsOf(error)
+    .map(({ path, message }) => `${name}: ${path}: ${message}`)
+    .join("\n");
 
 async function asking<T>(ask: () => Promise<T>): Promise<T> {
   if (!joinInstance())
@@ -38,6 +51,14 @@ async function asking<T>(ask: () => Promise<T>): Promise<T> {
 export interface LoadedDesign {
   readonly design: Design;
   readonly house: House;
+  /** What was known to be wrong when it was published. */
+  readonly accepted: readonly Accepted[];
+}
+
+function numbered(name: string, number: string | undefined): number | undefined {
+  if (number === undefined) return undefined;
+  if (!/^[1-9]\d{0,6}$/.test(number)) throw new UsageError(`“${name}”: after the @ comes the number of a release.`);
+  return Number(number);
 }
 
 /** The design of a call: a published release by id, or a JSON file with its house style. */
@@ -48,69 +69,43 @@ export async function loadDesign(flags: Flags): Promise<LoadedDesign> {
     if (!parsed.ok)
       throw new UsageError(parsed.faults.map((fault) => `${name}: ${fault.path}: ${fault.message}`).join("\n"));
     const house = House.safeParse(readJson(needed(flags, "house")));
-    if (!house.success)
-      throw new UsageError(
-        faultsOf(house.error)
-          .map((f) => `house style: ${f.path}: ${f.message}`)
-          .join("\n"),
-      );
-    return { design: parsed.design, house: house.data };
+    if (!house.success) throw new UsageError(wordsOf("house style", house.error));
+    return { design: parsed.design, house: house.data, accepted: [] };
   }
   const [id, number] = name.split("@");
-  const release = await asking(() =>
-    findNumberedRelease(database(), id!, number === undefined ? undefined : Number(number)),
-  );
+  const release = await asking(() => findNumberedRelease(database(), id!, numbered(name, number)));
   if (!release) throw new UsageError(`There is no published design “${name}”.`);
-  return { design: release.document, house: release.house };
+  return { design: release.document, house: release.house, accepted: release.accepted };
 }
 
-/** The fill-ins of a call: one from JSON, or one for each row of a CSV whose columns are field ids or labels. */
-export async function loadValues(flags: Flags, design: Design): Promise<Values[]> {
+/** The fill-ins of a call: one from JSON, or one for each row of a CSV; each with what is wrong with its values. */
+export async function loadRows(flags: Flags, design: Design): Promise<TableRow[]> {
   const lengthS = numberOf(flags, "length");
-  const rows = flags.values === undefined ? [startingValues(design)] : await readValues(flags.values, design);
-  return rows.map((row, i) => {
-    const values = { ...row, lengthS: lengthS ?? row.lengthS };
+  const rows: TableRow[] =
+    flags.values === undefined ? [{ values: startingValues(design) }] : readValues(flags.values, design);
+  return rows.map((row) => {
+    if ("fault" in row) return row;
+    const values = { ...row.values, lengthS: lengthS ?? row.values.lengthS };
     const fault = checkValues(design, values)[0];
-    if (fault) throw new UsageError(`${rows.length > 1 ? `row ${i + 1}: ` : ""}${fault.message}`);
-    return values;
+    return fault ? { fault: fault.message } : { values };
   });
 }
 
-async function readValues(path: string, design: Design): Promise<Values[]> {
-  if (!path.endsWith(".csv")) {
-    const input = readJson(path);
-    // Plain {"name": "…"} is what people write first; the full form has "fields" and "lengthS".
-    const parsed = Values.safeParse(
-      typeof input === "object" && input && !("fields" in input) ? { fields: input } : input,
-    );
-    if (!parsed.success)
-      throw new UsageError(
-        faultsOf(parsed.error)
-          .map((f) => `${path}: ${f.path}: ${f.message}`)
-          .join("\n"),
-      );
-    return [parsed.data];
-  }
-  const text = await readFile(fromCaller(path), "utf8").catch(() => {
-    throw new UsageError(`${path} does not exist.`);
-  });
-  const table = Papa.parse<Record<string, string>>(text.replace(/^\ufeff/, ""), {
-    header: true,
-    skipEmptyLines: "greedy",
-  });
-  const problem = table.errors[0];
-  if (problem) throw new UsageError(`${path}: row ${(problem.row ?? 0) + 1}: ${problem.message}`);
-  return table.data.map((row) => {
-    const fields: Record<string, string> = {};
-    let lengthS: number | undefined;
-    for (const [column, value] of Object.entries(row)) {
-      const field = design.fields.find((f) => f.id === column || f.label.toLowerCase() === column.trim().toLowerCase());
-      if (field) fields[field.id] = value;
-      else if (column.trim().toLowerCase() === "length") lengthS = Number(value) || undefined;
-      else throw new UsageError(`${path}: the column “${column}” is none of this design’s fields.`);
-    }
-    return { fields, lengthS };
-  });
+/** The fill-in of a call that paints one picture. */
+export async function loadValues(flags: Flags, design: Design): Promise<Values> {
+  const [row] = await loadRows(flags, design);
+  if (!row || "fault" in row) throw new UsageError(row?.fault ?? "There is no row to fill in.");
+  return row.values;
+}
+
+function readValues(path: string, design: Design): TableRow[] {
+  if (path.toLowerCase().endsWith(".csv")) return readTable(decodeText(readBytes(path), path), design, path);
+  const input = readJson(path);
+  // Plain {"name": "…"} is what people write first; the full form has "fields" and "lengthS".
+  const full = typeof input === "object" && input !== null && ("fields" in input || "lengthS" in input);
+  const parsed = Values.safeParse(full ? input : { fields: input });
+  if (parsed.success) return [{ values: parsed.data }];
+  throw new UsageError(wordsOf(path, parsed.error));
 }
 
 export interface LoadedOutput {
@@ -137,11 +132,7 @@ export async function loadOutput(flags: Flags): Promise<LoadedOutput> {
 function readOutput(path: string): Output {
   const parsed = Output.safeParse(readJson(path));
   if (parsed.success) return parsed.data;
-  throw new UsageError(
-    faultsOf(parsed.error)
-      .map((fault) => `${path}: ${fault.path}: ${fault.message}`)
-      .join("\n"),
-  );
+  throw new UsageError(wordsOf(path, parsed.error));
 }
 
 const fps = { num: 25, den: 1 };

@@ -1,5 +1,5 @@
 import { disconnect } from "@/server/db/connection";
-import { readArguments, usage, UsageError } from "./arguments";
+import { fileWords, readArguments, usage, UsageError } from "./arguments";
 import { frame } from "./frame";
 import { render } from "./render";
 
@@ -15,10 +15,18 @@ async function main(): Promise<number> {
   return (await commands[command as keyof typeof commands](flags)) ? 0 : 1;
 }
 
+/** Words for what nobody thought of; the whole of it goes to whoever asks with RUBRICK_DEBUG. */
+function wordsFor(error: unknown): string {
+  if (process.env.RUBRICK_DEBUG) console.error(error);
+  const { code, path, message } = error as NodeJS.ErrnoException;
+  if (code !== undefined && path !== undefined) return fileWords(error as NodeJS.ErrnoException, path);
+  return `This did not work: ${message}. Set RUBRICK_DEBUG=1 to see where.`;
+}
+
 try {
   process.exitCode = await main();
 } catch (error) {
-  console.error(error instanceof UsageError ? error.message : error);
+  console.error(error instanceof UsageError ? error.message : wordsFor(error));
   process.exitCode = error instanceof UsageError ? 2 : 1;
 } finally {
   await disconnect();

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Design } from "@/core/document/design";
+import { Accepted } from "./accepted";
 import { House } from "@/core/document/house";
 import { Id, Name } from "@/core/document/units";
 import { Revision } from "./patch";
@@ -64,8 +65,6 @@ export const Versions = z.object({ versions: z.array(VersionView) });
 export const NewVersionRequest = z.strictObject({ name: Name, document: Design });
 export const VersionDocument = z.object({ document: Design });
 
-/** A finding that may go out all the same, with the reason. */
-export const Accepted = z.strictObject({ check: z.string().max(200), reason: z.string().trim().min(3).max(300) });
 export const PublishRequest = z.strictObject({ revision: Revision, accepted: z.array(Accepted).max(200).default([]) });
 export const Published = z.object({ id: z.string(), number: z.number() });
 

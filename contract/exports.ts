@@ -3,6 +3,7 @@ import { Id } from "@/core/document/units";
 import { Output } from "@/core/document/output";
 import { Proof } from "@/core/document/proof";
 import { Values } from "@/core/document/values";
+import { Accepted } from "./accepted";
 
 export const exportStates = ["waiting", "leased", "done", "failed", "cancelled"] as const;
 export const ExportState = z.enum(exportStates);
@@ -15,6 +16,8 @@ export const NewExportRequest = z.strictObject({
   outputs: z.array(Id).min(1).max(8),
   /** Make it from this release although a newer one has been published. */
   acceptOlder: z.boolean().default(false),
+  /** Findings that would stop it, and why it may be made all the same. */
+  accepted: z.array(Accepted).max(64).default([]),
 });
 export type NewExportRequest = z.input<typeof NewExportRequest>;
 

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
 import { Output } from "@/core/document/output";
+import { Accepted } from "./accepted";
 
 export const ReleaseCard = z.object({
   id: z.string(),
@@ -30,5 +31,7 @@ export const FillDesk = z.object({
   house: House,
   outputs: z.array(Output),
   footage: z.array(FootageView),
+  /** What was known to be wrong when it was published, and why it may go out. */
+  accepted: z.array(Accepted),
 });
 export type FillDesk = z.infer<typeof FillDesk>;

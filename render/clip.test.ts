@@ -107,6 +107,22 @@ describe("makeClip", () => {
     expect(seen[seen.length - 1]).toBe(1);
     expect([...seen].sort((a, b) => a - b)).toEqual(seen);
   });
+  test("stops at once while it is still planning a clip that never rests", async () => {
+    const busy = designWith([
+      box("a", { meter: { property: "width" } }),
+      words("t", "0:00", { timer: { mode: "down" } }),
+    ]);
+    const scene = { design: busy, values: { fields: {}, lengthS: 600 }, house: testHouse, format: "square" };
+    const stop = new AbortController();
+    let turns = 0;
+    const beat = setInterval(() => turns++, 50);
+    setTimeout(() => stop.abort(new Error("enough")), 400);
+    const output = { id: "o", name: "O", kind: "vp9-alpha", fps: { num: 60, den: 1 } };
+    await expect(clip(output, "long.webm", { scene, signal: stop.signal })).rejects.toThrow("enough");
+    clearInterval(beat);
+    // Everything else had its turn meanwhile: a lease is renewed, cancelling is heard.
+    expect(turns).toBeGreaterThanOrEqual(4);
+  });
   test("finds a clip whose picture is not the one that was painted", async () => {
     const { proveClip } = await import("./proof");
     const { prepareScene } = await import("@/core/scene");

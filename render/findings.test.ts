@@ -1,7 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { NodeHost } from "./node-host";
 import { box, designWith, sceneOf, testHouse, words } from "@/core/testing/scene";
-import { findingsOf, sceneIssues } from "@/core/checks/findings";
+import { findingsOf, openStops } from "@/core/checks/findings";
+import { smallMedia } from "@/core/checks/small-media";
+import { textContrast } from "@/core/checks/text-contrast";
+import { foundIn } from "./checks";
 
 const host = new NodeHost();
 const issuesOf = async (colour: string, more: object = {}) => {
@@ -11,7 +14,7 @@ const issuesOf = async (colour: string, more: object = {}) => {
     height: { kind: "fixed", u: 14 },
     width: { kind: "fixed", u: 40 },
   });
-  return sceneIssues(await sceneOf(designWith([panel, text])), host);
+  return textContrast(await sceneOf(designWith([panel, text])), host);
 };
 
 describe("contrast of text", () => {
@@ -46,7 +49,45 @@ test("pictures with fewer pixels than their place are found", async () => {
   };
   const { fill: _, ...layer } = slot;
   const scene = await sceneOf(designWith([layer]), { fields: {} }, "wide", { ...testHouse, pictures: [picture] });
-  expect(sceneIssues(scene, host)).toMatchObject([{ code: "media_small", times: expect.closeTo(3.24, 2) }]);
+  expect(smallMedia(scene.still)).toMatchObject([{ code: "media_small", times: expect.closeTo(3.24, 2) }]);
+});
+
+describe("the runner of checks", () => {
+  const field = { id: "who", kind: "line", label: "Who", sample: "Ada", drives: [{ layer: "name", property: "text" }] };
+  const place = { on: "panel", dx: 2, dy: 2 };
+  const panel = box("panel", { place: { on: "title-safe" }, width: { kind: "fixed", u: 40 } });
+  const design = (more: object) =>
+    designWith([panel, words("name", "", { place, setting: { type: "body", maxWidth: 30 }, ...more })], {
+      fields: [field],
+    });
+  const noFiles = async () => Promise.reject(new Error("no files here"));
+  const found = async (who: string, more: object = {}) => {
+    const of = design(more);
+    const request = { design: of, values: { fields: { who } }, house: testHouse };
+    return findingsOf(of, await foundIn(request, ["wide", "tall"], noFiles, "row"), "row");
+  };
+  test("finds what a filled-in row does wrong: cut, without glyphs, unreadable, outside the safe area", async () => {
+    expect(await found("Ada")).toEqual([]);
+    expect(await found("Maximilian Quartermaine of the Upper Orchard")).toMatchObject([
+      { id: "text_cut:name:", severity: "stop", formats: ["wide", "tall"] },
+    ]);
+    expect((await found("Ada 漢"))[0]).toMatchObject({ id: "glyph_missing:name:", severity: "stop" });
+    expect((await found("Ada", { fill: { kind: "plain", colour: "house:dark" } }))[0]!.id).toBe("contrast_low:name:");
+    expect((await found("Ada", { place: { on: "format" } }))[0]!.id).toBe("outside_safe:name:");
+  });
+  test("is stopped by what nobody gave a reason for, and by nothing else", async () => {
+    const cut = await found("Maximilian Quartermaine of the Upper Orchard");
+    expect(openStops(cut, []).length).toBe(1);
+    expect(openStops(cut, [{ check: "text_cut:name:" }])).toEqual([]);
+    const gone = await found("Ada", { fill: { kind: "plain", colour: "house:gone" } });
+    expect(
+      openStops(
+        gone,
+        gone.map(({ id }) => ({ check: id })),
+      ).length,
+    ).toBe(1);
+    expect(openStops(await found("Ada", { place: { on: "format" } }), [])).toEqual([]);
+  });
 });
 
 test("findingsOf lists one finding once for all its formats, what stops first", () => {

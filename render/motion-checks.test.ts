@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { flashIssues } from "@/core/checks/flashes";
-import { sceneIssues } from "@/core/checks/findings";
+import { textContrast } from "@/core/checks/text-contrast";
 import { idleLoops, tooShortToRead } from "@/core/checks/reading";
 import { smallerRequest } from "@/core/scene";
 import { box, designWith, sceneOf, testHouse, words } from "@/core/testing/scene";
@@ -98,9 +98,7 @@ describe("contrast on the finished picture", () => {
       place: { on: "panel", dx: 4, dy: 4 },
       fill: { kind: "plain", colour: "#8c98a4ff" },
     });
-    return codes(sceneIssues(await sceneOf(designWith([panel, text], { finish })), host)).filter((c) =>
-      c.startsWith("contrast"),
-    );
+    return codes(textContrast(await sceneOf(designWith([panel, text], { finish })), host));
   };
   test("grain that makes a text hard to read is found, a breath of it is not", async () => {
     expect(await issues([{ kind: "grain", amount: 1, size: 0.4 }])).toEqual(["contrast_finish"]);

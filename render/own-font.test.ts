@@ -47,3 +47,42 @@ test("a clip in an uploaded font is made and proved", async () => {
     await rm(folder, { recursive: true, force: true });
   }
 });
+
+test("a font that was replaced under the same family and weight is set anew, whatever the process did before", async () => {
+  const other = await readFile(join(process.cwd(), "public", "fonts", "Fraunces_600SemiBold.ttf"));
+  const otherHash = createHash("sha256").update(other).digest("hex");
+  const loadBoth = async (wanted: string) => (wanted === hash ? bytes : wanted === otherHash ? other : load(wanted));
+  const using = (...hashes: string[]) => ({
+    ...scene("Potting Shed"),
+    house: {
+      ...house("Potting Shed"),
+      fonts: hashes.map((own, i) => ({
+        id: `own-${i}`,
+        family: "Potting Shed",
+        weight: 600,
+        italic: false,
+        hash: own,
+      })),
+    },
+  });
+  const frame = (...hashes: string[]) => makeFrame({ scene: using(...hashes), loadPicture: loadBoth });
+  const [first, replaced, again, both] = [
+    await frame(hash),
+    await frame(otherHash),
+    await frame(hash),
+    await frame(hash, otherHash),
+  ];
+  expect(replaced.equals(first)).toBe(false);
+  expect(again.equals(first)).toBe(true);
+  // Of two of the same family and weight the one that came last counts.
+  expect(both.equals(replaced)).toBe(true);
+});
+
+test("a family that is nowhere is set in a Latin face and told", async () => {
+  const { prepareScene } = await import("@/core/scene");
+  const { fontBook, loadFace } = await import("./fonts");
+  const { still, issues } = await prepareScene(scene("Nowhere Sans"), fontBook(), loadFace);
+  expect(issues).toContainEqual({ code: "family_missing", layer: "t", family: "Nowhere Sans", standIn: "Figtree" });
+  const content = still.layers[0]!.content;
+  expect(content.kind === "text" && content.set.lines[0]!.glyphs[0]!.face).toMatch(/^Figtree/);
+});

@@ -4,11 +4,15 @@ import { join } from "node:path";
 import { fileEnding } from "@/core/document/output";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
+import { findingsOf, openStops } from "@/core/checks/findings";
+import { foundIn } from "@/render/checks";
 import { makeClip } from "@/render/clip";
+import { FootageError } from "@/render/footage";
 import { soundOf } from "@/render/sound";
 import { EncodeError } from "@/render/ffmpeg";
 import { isUnreachable, type Db } from "@/server/db/connection";
-import { findRelease } from "@/server/db/releases";
+import type { ExportJob } from "@/server/db/exports";
+import { findRelease, type Release } from "@/server/db/releases";
 import {
   completeExport,
   endCancelled,
@@ -73,6 +77,7 @@ async function render(
   const release = await findRelease(db, job.releaseId);
   if (!release) throw new Error("the release of this export is gone");
   const { output } = job;
+  await refuseStops(release, job, signal);
   const footage =
     output.kind === "h264" && output.backing.kind === "footage" ? storedPath(output.backing.media.slice(6)) : undefined;
   const file = join(folder, `clip.${fileEnding[output.kind]}`);
@@ -96,6 +101,18 @@ async function render(
   const { painted, paintS, encodeS, wallS, proof } = result;
   if (!proof.passed) log.warn({ job: job.id, faults: proof.faults }, "proof failed");
   return { hash, bytes, proof, figures: { painted, paintS, encodeS, wallS } };
+}
+
+/** A row that would go out wrong: what is found about it, in words. */
+class StoppedByChecks extends Error {}
+
+/** Looks at the filled-in row as the fill desk did. Throws StoppedByChecks for a stop that nobody has given a reason for. */
+async function refuseStops(release: Release, job: ExportJob, signal: AbortSignal): Promise<void> {
+  const request = { design: release.document, values: job.values, house: release.house };
+  const found = await foundIn(request, [job.format], loadRaster, "row");
+  signal.throwIfAborted();
+  const [stop] = openStops(findingsOf(release.document, found, "row"), [...release.accepted, ...job.accepted]);
+  if (stop) throw new StoppedByChecks(stop.message);
 }
 
 /** Renews the lease until stopped; halts the job when it is cancelled or the lease is lost. */
@@ -134,14 +151,20 @@ async function end(db: Db, lease: Lease, error: unknown): Promise<void> {
     if (reason === "stopping") await persist(() => returnExport(db, lease));
     return;
   }
-  log.error({ err: error, job: id }, "export failed");
+  if (error instanceof StoppedByChecks) log.info({ job: id, found: error.message }, "export refused by the checks");
+  else log.error({ err: error, job: id }, "export failed");
   // A design that can't be shown won't be shown the next time either.
-  const final = error instanceof IssueError || (error instanceof EncodeError && error.reason === "missing");
+  const final =
+    error instanceof IssueError ||
+    error instanceof StoppedByChecks ||
+    error instanceof FootageError ||
+    (error instanceof EncodeError && error.reason === "missing");
   await persist(() => failExport(db, lease, wordsFor(error), final));
 }
 
 function wordsFor(error: unknown): string {
   if (error instanceof IssueError) return messageOf(error.issue);
+  if (error instanceof StoppedByChecks || error instanceof FootageError) return error.message;
   if (error instanceof EncodeError && error.reason !== "failed") return error.message;
   const { code } = error as NodeJS.ErrnoException;
   if (code === "ENOSPC") return "The disk is full. Free some space, then try again.";

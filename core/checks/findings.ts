@@ -2,12 +2,7 @@ import type { Design } from "../document/design";
 import { isWritten } from "../document/field";
 import type { Issue } from "../issue";
 import { messageOf } from "../messages";
-import type { PaintHost } from "../paint/canvas";
-import type { Scene } from "../scene";
-import { idleLoops, tooShortToRead } from "./reading";
-import { seamIssues } from "./seams";
-import { smallMedia } from "./small-media";
-import { textContrast } from "./text-contrast";
+import type { CheckScope } from "./run";
 
 export type Severity = "stop" | "warn" | "note";
 
@@ -39,20 +34,20 @@ const severities: Partial<Record<Issue["code"], Severity>> = {
   loop_idle: "warn",
   loop_seam: "warn",
   flashes: "stop",
+  sound_unknown: "stop",
 };
 
-/**
- * Everything that is computed on a scene: where text stands, how it reads and for how long, how large its media are,
- * how it loops. The host has what the poster shows, and `seamFrames`.
- */
-export const sceneIssues = (scene: Scene, host: PaintHost): Issue[] => [
-  ...scene.issues,
-  ...textContrast(scene, host),
-  ...smallMedia(scene.still),
-  ...tooShortToRead(scene.still, scene.table),
-  ...idleLoops(scene.still, scene.table),
-  ...seamIssues(scene.still, scene.table, host),
-];
+/** How much a finding weighs; what is in no list breaks the picture, and stops. */
+export const severityOf = (issue: Issue): Severity => severities[issue.code] ?? "stop";
+
+/** Whether the design can't be shown at all with this. */
+export const isBreaking = (issue: Issue): boolean => severities[issue.code] === undefined;
+
+/** Findings that stop a release or an export and that nobody has given a reason for. */
+export const openStops = (findings: readonly Finding[], accepted: readonly { readonly check: string }[]): Finding[] =>
+  findings.filter(
+    ({ id, severity, broken }) => severity === "stop" && (broken || !accepted.some(({ check }) => check === id)),
+  );
 
 /** Fields that must be filled in but start with their sample: it would go out without anybody having looked at it. */
 const sampleIssues = (design: Design): Issue[] =>
@@ -63,10 +58,14 @@ const sampleIssues = (design: Design): Issue[] =>
   );
 
 /** Findings of all formats, the same one in several formats once. */
-export function findingsOf(design: Design, found: readonly { format: string; issues: readonly Issue[] }[]): Finding[] {
+export function findingsOf(
+  design: Design,
+  found: readonly { readonly format: string; readonly issues: readonly Issue[] }[],
+  scope: CheckScope = "design",
+): Finding[] {
   const nameOf = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;
   const byId = new Map<string, Finding & { formats: string[] }>();
-  const samples = sampleIssues(design);
+  const samples = scope === "design" ? sampleIssues(design) : [];
   for (const { format, issues } of found) {
     for (const issue of [...issues, ...samples]) {
       const layer = "layer" in issue ? issue.layer : undefined;
@@ -77,9 +76,8 @@ export function findingsOf(design: Design, found: readonly { format: string; iss
         if (!known.formats.includes(format)) known.formats.push(format);
         continue;
       }
-      const severity = severities[issue.code] ?? "stop";
-      const broken = severities[issue.code] === undefined;
-      byId.set(id, { id, severity, broken, message: messageOf(issue, nameOf), layer, formats: [format] });
+      const message = messageOf(issue, nameOf);
+      byId.set(id, { id, severity: severityOf(issue), broken: isBreaking(issue), message, layer, formats: [format] });
     }
   }
   const rank = { stop: 0, warn: 1, note: 2 };

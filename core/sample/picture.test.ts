@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { box, designWith, sceneOf, words } from "../testing/scene";
 import { opsBounds } from "./bounds";
-import { planClip } from "./clip";
+import { planClip, planning } from "./clip";
 
 const fps = { num: 30, den: 1 };
 const kinds = [
@@ -92,6 +92,26 @@ describe("sample", () => {
     const bounds = opsBounds(scene.sample(0.5).ops.slice(0, 1));
     expect((bounds.x + bounds.width) / 10.8).toBeCloseTo(1920 / 10.8 - 10, 1);
   });
+});
+
+test("a clip of an hour with six seconds of motion is planned by sampling those alone", async () => {
+  const moves = [{ id: "m", kind: "slide", phase: "arrive", length: 3 }];
+  const scene = await sceneOf(designWith([box("a", { moves })], { length: { default: 4, min: 1, max: 3600 } }), {
+    fields: {},
+    lengthS: 3600,
+  });
+  let sampled = 0;
+  const steps = planning(scene.still, scene.table, { num: 60, den: 1 });
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) {
+      expect(step.value.frames.length).toBe(216000);
+      // Every distinct picture is at hand for painting, as it was sampled.
+      expect(step.value.sampled.length).toBe(step.value.distinct.length);
+      break;
+    }
+    sampled++;
+  }
+  expect(sampled).toBeLessThanOrEqual(6 * 60 + 2);
 });
 
 describe("planClip", () => {

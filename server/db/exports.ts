@@ -1,6 +1,8 @@
 import type { Output } from "@/core/document/output";
+import { nameKey } from "@/core/naming/file-name";
 import type { Proof } from "@/core/document/proof";
 import type { Values } from "@/core/document/values";
+import type { Accepted } from "@/contract/accepted";
 import type { ExportState } from "@/contract/exports";
 import { type Db, fromJson } from "./connection";
 
@@ -10,6 +12,7 @@ export interface ExportJob {
   readonly format: string;
   readonly output: Output;
   readonly values: Values;
+  readonly accepted: readonly Accepted[];
   readonly fileName: string;
   readonly createdBy: string;
   readonly createdByName: string;
@@ -38,6 +41,7 @@ function toJob(row: Row): ExportJob {
     format: row.format as string,
     output: fromJson<Output>(row.settings),
     values: fromJson<Values>(row.fill),
+    accepted: fromJson<Accepted[]>(row.accepted),
     fileName: row.file_name as string,
     createdBy: row.created_by as string,
     createdByName: row.member_name as string,
@@ -74,6 +78,7 @@ export interface NewExport {
   readonly values: Values;
   readonly fileName: string;
   readonly createdBy: string;
+  readonly accepted?: readonly Accepted[];
 }
 
 export async function addExports(db: Db, jobs: readonly NewExport[]): Promise<void> {
@@ -84,6 +89,7 @@ export async function addExports(db: Db, jobs: readonly NewExport[]): Promise<vo
       format: job.format,
       settings: JSON.stringify(job.output),
       fill: JSON.stringify(job.values),
+      accepted: JSON.stringify(job.accepted ?? []),
       file_name: job.fileName,
       created_by: job.createdBy,
     })),
@@ -104,14 +110,14 @@ export async function countExports(db: Db): Promise<number> {
   return Number((await db("export_job").count("* as n"))[0]?.n ?? 0);
 }
 
-/** File names in use that begin with one of these stems. */
+/** Keys of file names in use that begin with one of these stems. */
 export async function takenFileNames(db: Db, stems: readonly string[]): Promise<Set<string>> {
   const rows = await db("export_job")
     .where((any) => {
       for (const stem of stems) any.orWhereRaw("file_name like ? escape '!'", [`${stem.replace(/[!%_]/g, "!$&")}%`]);
     })
     .select("file_name");
-  return new Set(rows.map((row) => row.file_name as string));
+  return new Set(rows.map((row) => nameKey(row.file_name as string)));
 }
 
 /** Cancels a waiting job at once and asks the worker of a leased one to stop; false when it has already ended. */

@@ -2,9 +2,10 @@ import type { Db } from "./connection";
 import * as first from "./migrations/001-first";
 import * as drafts from "./migrations/002-drafts";
 import * as moves from "./migrations/003-moves";
+import * as accepted from "./migrations/004-accepted";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves];
+const migrations = [first, drafts, moves, accepted];
 
 const source = {
   getMigrations: async () => migrations,

@@ -1,6 +1,7 @@
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
-import type { Db } from "./connection";
+import type { Accepted } from "@/contract/accepted";
+import { fromJson, type Db } from "./connection";
 import { readDesignDocument } from "./designs";
 import { readHouseDocument } from "./house";
 
@@ -11,6 +12,8 @@ export interface Release {
   readonly document: Design;
   readonly house: House;
   readonly publishedAt: Date;
+  /** What was known to be wrong when it was published. */
+  readonly accepted: readonly Accepted[];
 }
 
 interface Row {
@@ -20,6 +23,7 @@ interface Row {
   document: unknown;
   house: unknown;
   published_at: Date;
+  accepted: unknown;
 }
 
 const toRelease = (row: Row): Release => ({
@@ -29,6 +33,7 @@ const toRelease = (row: Row): Release => ({
   document: readDesignDocument(row.document),
   house: readHouseDocument(row.house),
   publishedAt: row.published_at,
+  accepted: fromJson<Accepted[]>(row.accepted),
 });
 
 export async function findRelease(db: Db, id: string): Promise<Release | undefined> {

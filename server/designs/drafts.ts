@@ -12,6 +12,7 @@ import { listFootage } from "@/server/db/media";
 import { listOutputs } from "@/server/db/outputs";
 import { findNewestRelease } from "@/server/db/releases";
 import { notFound, Refusal } from "@/server/refusal";
+import { openStops } from "@/core/checks/findings";
 import { findings } from "./findings";
 import { patched } from "./patches";
 import { publish } from "./publish";
@@ -156,9 +157,7 @@ export async function publishDraft(
   const draft = await needed(designs.findDraft(db, id), "design");
   if (draft.revision !== revision) throw conflict(draft);
   const house = await needed(findHouse(db), "house style");
-  const open = (await findings(draft.document, house)).filter(
-    (check) => check.severity === "stop" && (check.broken || !accepted.some((entry) => entry.check === check.id)),
-  );
+  const open = openStops(await findings(draft.document, house), accepted);
   if (open.length > 0) {
     const message = `There is something to mend first: ${open[0]!.message}`;
     throw new Refusal(422, "checks", message, undefined, open);

@@ -23,7 +23,7 @@ export async function readFillDesk(releaseId: string): Promise<FillDesk> {
     listOutputs(db),
     listFootage(db),
   ]);
-  const { id, number, document, house } = release;
+  const { id, number, document, house, accepted } = release;
   return {
     id,
     number,
@@ -32,5 +32,6 @@ export async function readFillDesk(releaseId: string): Promise<FillDesk> {
     house,
     outputs,
     footage: footage.map(({ hash, name }) => ({ hash, name })),
+    accepted: [...accepted],
   };
 }

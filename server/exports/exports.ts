@@ -5,7 +5,7 @@ import { isWritten } from "@/core/document/field";
 import { checkValues, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
 import type { Output } from "@/core/document/output";
-import { fileName, fileStem } from "@/core/naming/file-name";
+import { fileName, fileStem, nameKey } from "@/core/naming/file-name";
 import { allows } from "@/server/auth/handler";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
@@ -74,11 +74,13 @@ export async function createExports(
     releaseId: release.id,
     values: request.values,
     createdBy: member.id,
+    accepted: request.accepted,
   }));
   await db.transaction(async (trx) => {
     await addExports(trx, rows);
     for (const row of rows) {
-      const detail = { release: release.id, format: row.format, output: row.output.id, file: row.fileName };
+      const { accepted } = request;
+      const detail = { release: release.id, format: row.format, output: row.output.id, file: row.fileName, accepted };
       await addAudit(trx, { memberId: member.id, action: "export.create", subject: row.id, detail });
     }
   });
@@ -93,7 +95,7 @@ async function nameJobs(design: Design, values: Values, formats: readonly string
   const taken = await takenFileNames(database(), [...new Set(wanted.map(fileStem))]);
   return wanted.map((parts) => {
     const name = fileName(parts, (candidate) => taken.has(candidate));
-    taken.add(name);
+    taken.add(nameKey(name));
     return { format: parts.format, output: parts.output, fileName: name };
   });
 }

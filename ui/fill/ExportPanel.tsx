@@ -6,8 +6,10 @@ import type { FillDesk } from "@/contract/releases";
 import type { NewExportRequest } from "@/contract/exports";
 import type { OutputKind } from "@/core/document/output";
 import type { ValueFault, Values } from "@/core/document/values";
+import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
 import { ApiError, call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
+import type { StagePlayer } from "@/ui/stage/player";
 
 const technical: Readonly<Record<OutputKind, string>> = {
   "vp9-alpha": "WebM, VP9 with alpha: for web pages and light editing",
@@ -20,13 +22,13 @@ export function ExportPanel({
   desk,
   values,
   faults,
-  cut,
+  player,
   onStopped,
 }: {
   desk: FillDesk;
   values: Values;
   faults: readonly ValueFault[];
-  cut: boolean;
+  player: StagePlayer;
   onStopped: (fields: readonly string[]) => void;
 }) {
   const { document: design, house } = desk;
@@ -36,29 +38,44 @@ export function ExportPanel({
   const [chosenOutputs, setOutputs] = useState<readonly string[]>(outputs.slice(0, 1).map((output) => output.id));
   const [answer, setAnswer] = useState<{ made: number } | { error: ApiError } | undefined>();
   const [busy, setBusy] = useState(false);
+  const [stops, setStops] = useState<readonly Finding[]>([]);
+  const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({});
   const count = chosenFormats.length * chosenOutputs.length;
   const toggle = (list: readonly string[], id: string) =>
     list.includes(id) ? list.filter((other) => other !== id) : [...list, id];
 
   const start = async (acceptOlder: boolean) => {
     onStopped(faults.map((fault) => fault.field));
-    if (faults.length > 0 || cut) {
-      const first = faults[0]?.message ?? "A text does not fit and is cut. Shorten it.";
-      setAnswer({ error: new ApiError(422, "values", first) });
+    if (faults.length > 0) {
+      setAnswer({ error: new ApiError(422, "values", faults[0]!.message) });
       return;
     }
     setBusy(true);
     setAnswer(undefined);
+    // Looked at again: the last key may have been pressed a moment ago.
+    const found = (await player.check("row")).filter(({ format }) => chosenFormats.includes(format));
+    const known = findingsOf(design, found, "row");
+    const accepted = known
+      .map(({ id }) => ({ check: id, reason: (reasons[id] ?? "").trim() }))
+      .filter(({ reason }) => reason.length >= 3);
+    const all = openStops(known, desk.accepted);
+    setStops(all);
+    if (openStops(all, accepted).length > 0) {
+      setBusy(false);
+      return;
+    }
     const request: NewExportRequest = {
       releaseId: desk.id,
       values,
       formats: [...chosenFormats],
       outputs: [...chosenOutputs],
       acceptOlder,
+      accepted,
     };
     try {
       const { ids } = await call("/api/exports", z.object({ ids: z.array(z.string()) }), request);
       setAnswer({ made: ids.length });
+      setStops([]);
     } catch (error) {
       setAnswer({ error: error as ApiError });
     }
@@ -94,6 +111,30 @@ export function ExportPanel({
           </label>
         ))}
       </fieldset>
+      {stops.map((finding) => (
+        <div key={finding.id} className="finding">
+          <Notice weight="stop">
+            {finding.message}{" "}
+            <small>
+              {formats
+                .filter(({ id }) => finding.formats.includes(id))
+                .map(({ name }) => name)
+                .join(", ")}
+            </small>
+          </Notice>
+          {!finding.broken && (
+            <input
+              type="text"
+              className="form-control form-control-sm"
+              aria-label={`Why this may go out: ${finding.message}`}
+              placeholder="Mend it above, or say why it may go out like this"
+              maxLength={300}
+              value={reasons[finding.id] ?? ""}
+              onChange={(event) => setReasons({ ...reasons, [finding.id]: event.target.value })}
+            />
+          )}
+        </div>
+      ))}
       <div className="export-panel__go">
         <button type="button" className="btn btn-primary" disabled={busy || count === 0} onClick={() => start(false)}>
           {count === 0 ? "Choose a format and a kind" : `Export ${count} ${count === 1 ? "clip" : "clips"}`}

@@ -14,6 +14,7 @@ import { ExportPanel } from "./ExportPanel";
 import { FieldControl } from "./FieldControl";
 import { notesByField } from "./notes";
 import { useDraft } from "./use-draft";
+import { useRowChecks } from "./use-row-checks";
 
 /** Form left, all formats right, what is wrong under the field that causes it, export below. */
 export function FillSheet({ desk }: { desk: FillDesk }) {
@@ -30,7 +31,8 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
     return { request: { design, values: shown, house, samples: true }, formats: design.formats };
   }, [design, house, values, lengthGood]);
   const { player, view } = usePlayer(scene);
-  const { fields: notes, others } = notesByField(design, faults, view.stage, visited);
+  const found = useRowChecks(player, view.stage);
+  const { fields: notes, others } = notesByField(design, faults, view.stage, visited, found);
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -172,7 +174,7 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
           desk={desk}
           values={values}
           faults={faults}
-          cut={[...notes.values()].flat().some((note) => note.weight === "stop" && note.text.includes("cut"))}
+          player={player}
           onStopped={(ids) => setVisited((before) => new Set([...before, ...ids]))}
         />
       </section>

@@ -1,3 +1,4 @@
+import { severityOf } from "@/core/checks/findings";
 import type { Design } from "@/core/document/design";
 import type { ValueFault } from "@/core/document/values";
 import type { Issue } from "@/core/issue";
@@ -11,6 +12,7 @@ export function notesByField(
   faults: readonly ValueFault[],
   stage: StageState,
   visited: ReadonlySet<string>,
+  found: readonly { readonly format: string; readonly issues: readonly Issue[] }[] = [],
 ): { fields: ReadonlyMap<string, FieldNote[]>; others: FieldNote[] } {
   const fields = new Map<string, FieldNote[]>();
   const others: FieldNote[] = [];
@@ -26,7 +28,12 @@ export function notesByField(
   }
   const issues: [Issue, string | undefined][] =
     stage.kind === "ready"
-      ? stage.formats.flatMap((shown) => shown.issues.map((issue): [Issue, string] => [issue, shown.format.name]))
+      ? stage.formats.flatMap(({ format, issues }) => {
+          const checked = found.find((entry) => entry.format === format.id)?.issues ?? [];
+          // What layout finds is there at once; what is found on the picture comes a moment later.
+          const later = checked.filter((issue) => !issues.some(({ code }) => code === issue.code));
+          return [...issues, ...later].map((issue): [Issue, string] => [issue, format.name]);
+        })
       : stage.kind === "fault"
         ? [[stage.issue, undefined]]
         : [];
@@ -44,7 +51,7 @@ export function notesByField(
         ? "length"
         : design.fields.find((f) => f.drives.some((d) => d.layer === layer))?.id;
     const where = formats.length > 0 ? ` (${formats.join(", ")})` : "";
-    add(field, { weight: issue.code === "text_cut" ? "stop" : "warn", text: text + where });
+    add(field, { weight: severityOf(issue), text: text + where });
   }
   return { fields, others };
 }

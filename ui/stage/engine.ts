@@ -2,9 +2,7 @@ import { IssueError } from "@/core/issue";
 import type { Fps } from "@/core/document/fps";
 import type { Box } from "@/core/geometry/box";
 import { paint } from "@/core/paint/paint";
-import { sceneIssues } from "@/core/checks/findings";
-import { flashIssues, flashShare } from "@/core/checks/flashes";
-import { seamFrames } from "@/core/checks/seams";
+import { issuesOf, type CheckScope } from "@/core/checks/run";
 import { restBoxes } from "@/core/sample/rest";
 import { clipBounds } from "@/core/sample/clip";
 import { frameRef, parseFrameRef, rastersOf } from "@/core/sample/rasters";
@@ -65,7 +63,7 @@ export async function answer(message: ToWorker): Promise<Answer> {
     case "pixels":
       return pixels(message);
     case "check":
-      return check(message.stage);
+      return check(message.stage, message.scope);
     case "drop":
       stages.delete(message.stage);
       return { kind: "dropped" };
@@ -118,14 +116,11 @@ const barsOf = (table: Scene["table"]): MoveBar[] =>
     })),
   );
 
-async function check(stage: string): Promise<Answer> {
+async function check(stage: string, scope: CheckScope): Promise<Answer> {
+  const load = (refs: Iterable<string>) => Promise.all([...refs].map((ref) => host.load(ref, fetchRaster)));
   const formats = [];
-  for (const [format, { scene, request }] of stages.get(stage) ?? []) {
-    await loadVideo(scene, scene.sample(scene.posterS));
-    await Promise.all(seamFrames(scene.still, scene.table).map((ref) => host.load(ref, fetchRaster)));
-    const small = await sceneOf(smallerRequest(request, flashShare, 2));
-    const flashes = small.showsVideo ? [] : flashIssues(small, host);
-    formats.push({ format, issues: [...sceneIssues(scene, host), ...flashes] });
+  for (const [format, { request }] of stages.get(stage) ?? []) {
+    formats.push({ format, issues: await issuesOf(request, { host, prepare: sceneOf, load }, scope) });
   }
   return { kind: "checked", formats };
 }

@@ -1,3 +1,4 @@
+import type { CheckScope } from "@/core/checks/run";
 import type { Fps } from "@/core/document/fps";
 import { frameCount, frameToS } from "@/core/document/fps";
 import type { Issue } from "@/core/issue";
@@ -121,8 +122,8 @@ export class StagePlayer {
   }
 
   /** What is found about the scene that is shown, apart from what preparing it told. */
-  async check(): Promise<Checked["formats"]> {
-    const answer = await stageClient().call({ kind: "check", stage: this.stage });
+  async check(scope: CheckScope): Promise<Checked["formats"]> {
+    const answer = await stageClient().call({ kind: "check", stage: this.stage, scope });
     return answer.kind === "checked" ? answer.formats : [];
   }
 

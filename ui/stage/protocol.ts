@@ -1,3 +1,4 @@
+import type { CheckScope } from "@/core/checks/run";
 import type { Fps } from "@/core/document/fps";
 import type { Format } from "@/core/document/format";
 import type { Box } from "@/core/geometry/box";
@@ -39,7 +40,7 @@ export type ToWorker =
       readonly timeS: number;
     }
   /** What is found about each format that needs painting: contrast, soft pictures. */
-  | { readonly kind: "check"; readonly call: number; readonly stage: string }
+  | { readonly kind: "check"; readonly call: number; readonly stage: string; readonly scope: CheckScope }
   | { readonly kind: "drop"; readonly call: number; readonly stage: string };
 
 export interface MoveBar {

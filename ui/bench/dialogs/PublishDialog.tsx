@@ -31,7 +31,7 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
       if (stage.kind === "fault") {
         const formats = document.formats.map((format) => ({ format, issues: [stage.issue] }));
         setFindings(findingsOf(document, formats));
-      } else void player.check().then((formats) => live && setFindings(findingsOf(document, formats)));
+      } else void player.check("design").then((formats) => live && setFindings(findingsOf(document, formats)));
     }, 50);
     return () => {
       live = false;

@@ -1,0 +1,107 @@
+import { spawnSync } from "node:child_process";
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { box, designWith, testHouse, words } from "@/core/testing/scene";
+import { decodeText, readTable } from "./table";
+
+jest.setTimeout(120_000);
+
+const field = (id: string, label: string) => ({ id, kind: "line", label, sample: "Ada", required: true });
+const design = designWith(
+  [
+    box("panel", { place: { on: "title-safe" }, width: { kind: "fixed", u: 40 }, meter: { property: "width" } }),
+    words("name", "", { place: { on: "panel", dx: 2, dy: 2 }, setting: { type: "body", maxWidth: 30 } }),
+  ],
+  {
+    fields: [{ ...field("name", "Name"), drives: [{ layer: "name", property: "text" }] }],
+    length: { default: 0.4, min: 0.2, max: 9 },
+  },
+);
+const one = (text: string) => readTable(text, design, "people.csv");
+
+describe("a table", () => {
+  test("may have a single column, a mark at its start, empty lines, and a comma in a number", () => {
+    expect(one(decodeText(Buffer.from("\ufeffName\nBram\n\nIda\n"), "x"))).toHaveLength(2);
+    expect(one("name;length\nBram;1,5\n")).toEqual([{ values: { fields: { name: "Bram" }, lengthS: 1.5 } }]);
+  });
+  test("in UTF-16 is read, in Latin-1 refused with what to do", () => {
+    const wide = Buffer.from("\ufeffname\nÆsa\n", "utf16le");
+    expect(one(decodeText(wide, "x"))).toMatchObject([{ values: { fields: { name: "Æsa" } } }]);
+    expect(() => decodeText(Buffer.from("name\nÆsa\n", "latin1"), "people.csv")).toThrow(/UTF-8/);
+  });
+  test("without rows, or with a column that means nothing, is refused; a length that is no number is told by its row", () => {
+    expect(() => one("name\n")).toThrow(/no rows/);
+    expect(() => one("name,colour\nBram,red\n")).toThrow(/“colour”/);
+    expect(one("name,length\nBram,soon\nIda,\n")).toEqual([
+      { fault: expect.stringContaining("“soon”") },
+      { values: { fields: { name: "Ida" }, lengthS: undefined } },
+    ]);
+  });
+});
+
+describe("the command line", () => {
+  let folder: string;
+  beforeAll(() => {
+    folder = mkdtempSync(join(tmpdir(), "rubrick-cli-"));
+    writeFileSync(join(folder, "design.json"), JSON.stringify(design));
+    writeFileSync(join(folder, "house.json"), JSON.stringify(testHouse));
+  });
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  const run = (...args: string[]) => {
+    const env: NodeJS.ProcessEnv = { ...process.env, RUBRICK_CALLED_FROM: folder, RUBRICK_FOLDER: join(folder, "nowhere") };
+    delete env.DATABASE_URL;
+    delete env.STORAGE_URL;
+    const done = spawnSync(process.execPath, ["--import", "tsx", "cli/main.ts", ...args], { env, encoding: "utf8" });
+    return { status: done.status, said: done.stdout + done.stderr };
+  };
+  const of = (command: string) => [command, "--design", "design.json", "--house", "house.json"];
+
+  test("names the row and format that the checks stop, makes all others, and ends with 1", () => {
+    const long = "Maximilian Quartermaine of the Upper Orchard";
+    writeFileSync(join(folder, "people.csv"), `Name\nBram\n${long}\n\u0007\nBRAM\n`);
+    const rest = ["--values", "people.csv", "--format", "square", "--output", "see-through-master", "--out", "clips"];
+    const { status, said } = run(...of("render"), ...rest);
+    expect(status).toBe(1);
+    expect(said).toMatch(/row 2, square: not made\. .*cut.*text_cut:name:/);
+    expect(said).toMatch(/row 3: not made\. .*control character/);
+    // Names that differ in capitals alone would be one file on many disks.
+    expect(readdirSync(join(folder, "clips")).sort()).toEqual(["Test_BRAM_square_2.mov", "Test_Bram_square.mov"]);
+    writeFileSync(join(folder, "one.json"), JSON.stringify({ name: long }));
+    const accepted = [...of("render"), "--values", "one.json", "--accept", "text_cut:name:", ...rest.slice(2)];
+    expect(run(...accepted)).toMatchObject({ status: 0, said: expect.stringContaining("proved") });
+  });
+  test("paints a frame as it is in a clip of that rate", () => {
+    writeFileSync(join(folder, "bram.json"), JSON.stringify({ name: "Bram" }));
+    const rest = ["--values", "bram.json", "--format", "square", "--at", "0.2", "--out"];
+    for (const rate of ["25", "60"]) expect(run(...of("frame"), ...rest, `${rate}.png`, "--rate", rate).status).toBe(0);
+    const bytes = (name: string) => spawnSync("cat", [join(folder, name)]).stdout;
+    expect(bytes("25.png").equals(bytes("60.png"))).toBe(false);
+    expect(run(...of("frame"), ...rest, "x.png", "--rate", "26")).toMatchObject({
+      status: 2,
+      said: expect.stringContaining("29.97"),
+    });
+  });
+  test("says what is wrong with a path, never where in the code", () => {
+    mkdirSync(join(folder, "locked"));
+    chmodSync(join(folder, "locked"), 0o500);
+    writeFileSync(join(folder, "file"), "");
+    const values = ["--values", "bram.json", "--format", "square"];
+    for (const [args, words] of [
+      [[...of("frame"), ...values, "--out", "gone/x.png"], "gone/x.png does not exist"],
+      [[...of("frame"), ...values, "--out", "locked"], "is a folder"],
+      [
+        ["frame", "--design", "nothing.json", "--house", "house.json", ...values, "--out", "x.png"],
+        "nothing.json does not exist",
+      ],
+      [[...of("render"), ...values, "--output", "see-through-clip", "--out", "file"], "file is a file"],
+      [[...of("frame"), "--values", "file", "--format", "square", "--out", "x.png"], "not valid JSON"],
+    ] as const) {
+      const { status, said } = run(...args);
+      expect([status, said]).toEqual([2, expect.stringContaining(words)]);
+      expect(said).not.toMatch(/\n\s+at /);
+    }
+    expect(existsSync(join(folder, "x.png"))).toBe(false);
+  });
+});

@@ -1,0 +1,28 @@
+"use client";
+import { useEffect, useState } from "react";
+import type { Issue } from "@/core/issue";
+import type { StagePlayer, StageState } from "@/ui/stage/player";
+
+type Found = readonly { readonly format: string; readonly issues: readonly Issue[] }[];
+
+/** Typing goes on undisturbed; a pause this long is looked at. */
+const restMs = 500;
+const nothing: Found = [];
+
+/** What the checks find about the row on the stage, a moment after it was last changed. */
+export function useRowChecks(player: StagePlayer, stage: StageState): Found {
+  const formats = stage.kind === "ready" ? stage.formats : undefined;
+  const [checked, setChecked] = useState<{ readonly formats: unknown; readonly found: Found }>();
+  useEffect(() => {
+    if (!formats) return;
+    let live = true;
+    const timer = setTimeout(() => {
+      void player.check("row").then((found) => live && setChecked({ formats, found }));
+    }, restMs);
+    return () => {
+      live = false;
+      clearTimeout(timer);
+    };
+  }, [player, formats]);
+  return checked?.formats === formats ? checked!.found : nothing;
+}
