@@ -8,7 +8,12 @@ const unnamed = { id: true, name: true } as const;
 /** What an uploaded file turned out to be, ready to be entered in the house style under a name. */
 export const Uploaded = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("picture"), name: z.string(), picture: HousePicture.omit(unnamed) }),
-  z.object({ kind: z.literal("mark"), name: z.string(), drawing: Vector }),
+  z.object({
+    kind: z.literal("mark"),
+    name: z.string(),
+    drawing: Vector,
+    note: z.string().optional().describe("What looks different from the file"),
+  }),
   z.object({ kind: z.literal("video"), name: z.string(), video: HouseVideo.omit(unnamed) }),
   z.object({ kind: z.literal("sound"), name: z.string(), sound: HouseSound.omit(unnamed) }),
   z.object({ kind: z.literal("font"), name: z.string(), font: HouseFont.omit({ id: true }) }),

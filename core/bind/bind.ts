@@ -222,6 +222,6 @@ function bindMedia(reference: string, layer: string, house: House, colours: Colo
   }
   const drawing = house.marks.find((mark) => mark.id === id)?.drawing;
   if (!drawing) throw new IssueError({ code: "mark_unknown", layer, mark: id });
-  const shapes = drawing.shapes.map((shape) => ({ d: shape.d, colour: colours.colour(shape.colour, layer) }));
+  const shapes = drawing.shapes.map((shape) => ({ ...shape, colour: colours.colour(shape.colour, layer) }));
   return { kind: "drawing", width: drawing.width, height: drawing.height, shapes };
 }

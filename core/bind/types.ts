@@ -9,6 +9,7 @@ import type { Layer } from "../document/layer";
 import type { Gleam, OuterGlow, Shadow } from "../document/look";
 import type { ShapeKind } from "../document/shapes";
 import type { Stretch, TextSetting, TypeStyle } from "../document/text";
+import type { VectorShape } from "../document/vector";
 import type { Issue } from "../issue";
 
 /** sRGB, channels 0..255, straight alpha 0..1. */
@@ -41,7 +42,7 @@ export type BoundMedia =
       readonly kind: "drawing";
       readonly width: number;
       readonly height: number;
-      readonly shapes: readonly { readonly d: string; readonly colour: Rgba }[];
+      readonly shapes: readonly (Omit<VectorShape, "colour"> & { readonly colour: Rgba })[];
     }
   | {
       readonly kind: "raster";

@@ -19,7 +19,7 @@ import { Corner } from "./shapes";
 import { Stretch, TextSetting, TypeStyle } from "./text";
 import { Anchor, Id } from "./units";
 import { Values } from "./values";
-import { Mark, Vector } from "./vector";
+import { Mark, Vector, VectorMatte } from "./vector";
 
 /** Every schema that the description of the format gives a chapter of its own, in reading order. */
 export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
@@ -74,6 +74,7 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   "House font": HouseFont,
   "House sound": HouseSound,
   Vector,
+  "Vector matte": VectorMatte,
   Output,
   "Frame rate": Fps,
 };

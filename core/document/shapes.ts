@@ -51,6 +51,7 @@ export const shapeProperties = {
       .strictObject({ width: z.number().min(0.01).max(100000), height: z.number().min(0.01).max(100000) })
       .describe("The size the data is drawn for, from 0, 0"),
     fit: z.enum(["stretch", "contain"]).default("stretch"),
+    rule: z.enum(["nonzero", "evenodd"]).default("nonzero").describe("What counts as inside where an outline crosses"),
   },
 } as const;
 export type ShapeKind = keyof typeof shapeProperties;

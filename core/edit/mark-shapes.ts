@@ -2,6 +2,7 @@ import type { Design } from "../document/design";
 import type { House } from "../document/house";
 import { Layer } from "../document/layer";
 import { freshId } from "./blank";
+import { takenLayerIds } from "./copies";
 
 /**
  * Turns a picture layer that shows a mark into a group of shapes, one for each path of the drawing, which can then be
@@ -23,16 +24,20 @@ export function markToShapes(
   const side = (axis: "width" | "height") =>
     layer[axis].kind === "natural" ? { ...layer[axis], kind: "fixed", u: sizeU[axis] } : layer[axis];
   const group = Layer.parse({ ...base, kind: "group", width: side("width"), height: side("height") });
-  const taken = new Set(design.layers.map(({ id }) => id));
+  const taken = takenLayerIds(design);
+  const perUnit = Math.min(sizeU.width / mark.width, sizeU.height / mark.height);
   const whole = { kind: "share", of: "group", share: 1 };
-  const shapes = mark.shapes.map(({ d, colour }, i) => {
+  const shapes = mark.shapes.map(({ d, colour, rule, stroke }, i) => {
     const id = freshId("shape", taken);
     taken.add(id);
     return Layer.parse({
       ...{ id, name: `${layer.name} ${i + 1}`.slice(0, 80), kind: "path", in: layerId },
       ...{ d, view: { width: mark.width, height: mark.height }, fit: "contain" },
       ...{ width: whole, height: whole, place: { on: "group" } },
-      fill: { kind: "plain", colour },
+      ...(rule ? { rule } : {}),
+      ...(stroke
+        ? { stroke: { ...stroke, width: stroke.width * perUnit, dash: [], fill: { kind: "plain", colour } } }
+        : { fill: { kind: "plain", colour } }),
     });
   });
   design.layers.splice(at, 1, group, ...shapes);

@@ -127,7 +127,19 @@ function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: So
     case "picture": {
       const { media } = layer;
       if (media.kind !== "drawing") return media;
-      const shapes = media.shapes.map(({ d, colour }) => ({ path: pathOf(d, layer.id), colour }));
+      const shapes = media.shapes.map(({ d, mattes = [], rule = "nonzero", ...shape }) => ({
+        ...shape,
+        rule,
+        path: pathOf(d, layer.id),
+        mattes: mattes.map(({ keep, shapes: cut }) => ({
+          keep,
+          shapes: cut.map(({ d: edge, rule: inside = "nonzero", alpha }) => ({
+            path: pathOf(edge, layer.id),
+            rule: inside,
+            alpha,
+          })),
+        })),
+      }));
       return { kind: "drawing", width: media.width, height: media.height, shapes };
     }
     case "group":

@@ -3,6 +3,7 @@ import type { MotionBlur } from "../document/design";
 import type { Finish } from "../document/finish";
 import type { Format } from "../document/format";
 import type { LinkSource } from "../document/link";
+import type { VectorShape } from "../document/vector";
 import type { Box } from "../geometry/box";
 import type { Path } from "../geometry/path";
 import type { Issue } from "../issue";
@@ -18,6 +19,17 @@ export interface TextContent {
 /** The same layer with another text, or set wider by a share of its size, in the same box; remembered. */
 export type TextVariant = (text: string | undefined, widerEm: number) => TextContent;
 
+/** A shape of a drawing, with its outline and those it is cut by as paths. */
+export interface DrawnShape extends Pick<VectorShape, "stroke"> {
+  readonly rule: "nonzero" | "evenodd";
+  readonly path: Path;
+  readonly colour: Rgba;
+  readonly mattes: readonly {
+    readonly keep: "inside" | "outside";
+    readonly shapes: readonly { readonly path: Path; readonly rule: "nonzero" | "evenodd"; readonly alpha: number }[];
+  }[];
+}
+
 /** What a layer draws at rest; paths are in u from the top left of the layer's box. */
 export type Content =
   | { readonly kind: "shape"; readonly outline: ShapeOutline }
@@ -26,7 +38,7 @@ export type Content =
       readonly kind: "drawing";
       readonly width: number;
       readonly height: number;
-      readonly shapes: readonly { readonly path: Path; readonly colour: Rgba }[];
+      readonly shapes: readonly DrawnShape[];
     }
   | Extract<BoundMedia, { kind: "raster" }>
   | { readonly kind: "none" }

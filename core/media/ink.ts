@@ -1,7 +1,7 @@
-import { unionBox, emptyBox, type Box } from "../geometry/box";
+import { emptyBox, growBox, unionBox, type Box } from "../geometry/box";
 import type { PathCommand } from "../geometry/path";
 import { parseSvgPath } from "../geometry/svg-path";
-import type { Vector } from "../document/vector";
+import type { Vector, VectorShape } from "../document/vector";
 
 /** Where the ink of a drawing is, in its own unit. */
 export interface Ink {
@@ -81,12 +81,26 @@ export function pathInk(d: string): Ink {
   return { box, area: Math.abs(twice) / 2, centre };
 }
 
+/** Ink of one shape: of what is filled, or of the line along it. */
+export function shapeInk({ d, stroke }: Pick<VectorShape, "d" | "stroke">): Ink {
+  const ink = pathInk(d);
+  if (!stroke) return ink;
+  const length = contours(parseSvgPath(d).commands).reduce(
+    (sum, points) =>
+      sum + points.slice(1).reduce((s, [x, y], i) => s + Math.hypot(x - points[i]![0], y - points[i]![1]), 0),
+    0,
+  );
+  const { box } = ink;
+  const centre = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  return { box: growBox(box, stroke.width / 2), area: length * stroke.width, centre };
+}
+
 /** Ink of a whole drawing; throws when none of its shapes has any. */
 export function vectorInk({ shapes }: Pick<Vector, "shapes">): Ink {
   let box = emptyBox;
   let [area, mx, my] = [0, 0, 0];
-  for (const { d } of shapes) {
-    const ink = pathInk(d);
+  for (const shape of shapes) {
+    const ink = shapeInk(shape);
     if (ink.area === 0) continue;
     box = unionBox(box, ink.box);
     area += ink.area;

@@ -1,6 +1,6 @@
 import svgpath from "svgpath";
 import type { Mark, Vector } from "../document/vector";
-import { pathInk, vectorInk } from "./ink";
+import { shapeInk, vectorInk } from "./ink";
 
 /** Side of the square that prepared marks are drawn in. */
 export const markSide = 200;
@@ -8,10 +8,21 @@ export const markSide = 200;
 const discSide = 192;
 
 const placed = (drawing: Vector, scale: number, dx: number, dy: number): Vector["shapes"] =>
-  drawing.shapes.map(({ d, colour }) => ({
-    colour,
-    d: svgpath(d).abs().scale(scale).translate(dx, dy).round(3).toString(),
-  }));
+  drawing.shapes.map((shape) => {
+    const moved = (d: string) => svgpath(d).abs().scale(scale).translate(dx, dy).round(3).toString();
+    const { stroke } = shape;
+    return {
+      ...shape,
+      d: moved(shape.d),
+      ...(stroke && { stroke: { ...stroke, width: stroke.width * scale, dash: stroke.dash.map((n) => n * scale) } }),
+      ...(shape.mattes && {
+        mattes: shape.mattes.map((matte) => ({
+          ...matte,
+          shapes: matte.shapes.map((edge) => ({ ...edge, d: moved(edge.d) })),
+        })),
+      }),
+    };
+  });
 
 /** Cuts a drawing to its ink. */
 export function trimMark(drawing: Vector): Vector {
@@ -59,6 +70,8 @@ export const equaliseMarks = (marks: readonly Mark[]): Mark[] =>
 /** The colours of a mark by the area they cover, the largest first; references of the house are left as they are. */
 export function mainColours(drawing: Vector): string[] {
   const areas = new Map<string, number>();
-  for (const { d, colour } of drawing.shapes) areas.set(colour, (areas.get(colour) ?? 0) + pathInk(d).area);
+  for (const shape of drawing.shapes) {
+    areas.set(shape.colour, (areas.get(shape.colour) ?? 0) + shapeInk(shape).area);
+  }
   return [...areas].sort(([, a], [, b]) => b - a).map(([colour]) => colour);
 }

@@ -37,7 +37,7 @@ export interface ContextLike {
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
   clearRect(x: number, y: number, width: number, height: number): void;
   fillRect(x: number, y: number, width: number, height: number): void;
-  fill(path: never): void;
+  fill(path: never, rule?: "nonzero" | "evenodd"): void;
   stroke(path: never): void;
   getImageData(x: number, y: number, width: number, height: number): PixelsLike;
   putImageData(pixels: never, x: number, y: number): void;

@@ -50,7 +50,7 @@ class Painter {
     this.transform(context, op.matrix);
     context.globalAlpha = op.opacity;
     context.fillStyle = inkOf(op.fill, op.box, context);
-    context.fill(hostPath(op.path, this.host) as never);
+    context.fill(hostPath(op.path, this.host) as never, op.rule ?? "nonzero");
   }
 
   private stroke(op: StrokeOp, context: ContextLike): void {

@@ -4,10 +4,10 @@ import type { Liquid } from "../document/look";
 import type { Framing } from "../document/media";
 import type { Box } from "../geometry/box";
 import { multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
-import { makePath, type Path } from "../geometry/path";
+import type { Path } from "../geometry/path";
 import { wavePath } from "../geometry/shapes";
-import { hashText } from "../hash";
 import { outlinePath, strokePath } from "../layout/outline";
+import { drawingOps, drawingSilhouette } from "./drawing";
 import { snapMatrix, snapU } from "./key";
 import type { Posed } from "./pose";
 import { boxPath, drawnPart, fillOp, mirrorFill, placed, sized, strokeOps } from "./steps";
@@ -30,7 +30,7 @@ export function contentOps(posed: Posed, shown: Box, turnedRound: boolean, waveA
       return layer.kind === "text" ? textOps(posed, layer, content, turnedRound) : [];
     case "drawing": {
       const { matrix, area } = drawn(posed, content);
-      return content.shapes.map(({ path, colour }) => fillOp(path, matrix, area, { kind: "plain", colour }));
+      return drawingOps(content.shapes, matrix, area);
     }
     case "raster":
       return layer.kind === "picture" ? rasterOps(posed, content, layer.framing) : [];
@@ -63,9 +63,9 @@ function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, waveAt: WaveAt
     if (shape.liquid) {
       const liquid = { ...shape.liquid, level: shape.liquid.level * posed.state.level };
       const wave = liquidPath(liquid, { width, height }, waveAt, turnedRound);
-      const mattes = [{ ops: [fillOp(path, matrix, area)], keep: "inside" as const }];
+      const mattes = [{ ops: [ruledFill(fillOp(path, matrix, area), posed)], keep: "inside" as const }];
       if (liquid.level > 0) ops.push(layerOp([fillOp(wave, matrix, area, fill)], { mattes }));
-    } else ops.push(fillOp(path, matrix, area, fill));
+    } else ops.push(ruledFill(fillOp(path, matrix, area, fill), posed));
   }
   if (shape.stroke) {
     const along = strokePath(content.outline, width, height);
@@ -73,6 +73,10 @@ function shapeOps(posed: Posed, shown: Box, turnedRound: boolean, waveAt: WaveAt
   }
   return ops;
 }
+
+/** A fill by the rule of its layer, which only free outlines have. */
+const ruledFill = (op: FillOp, { still: { layer } }: Posed): FillOp =>
+  layer.kind === "path" && layer.rule === "evenodd" ? { ...op, rule: "evenodd" } : op;
 
 /** The wave of a liquid edge at one instant; its height dies down to what it keeps, its travel with it. */
 function liquidPath(
@@ -127,7 +131,7 @@ function rasterOps(
 }
 
 /** The silhouette of a layer as it stands, for what shows only inside or outside it; empty when it is not there. */
-export function silhouette(posed: Posed, layersIn: (group: string) => readonly Posed[]): FillOp[] {
+export function silhouette(posed: Posed, layersIn: (group: string) => readonly Posed[]): PaintOp[] {
   const { still, shown } = posed;
   if (!shown || still.opacity * posed.state.opacity <= 0) return [];
   const { content, box } = still;
@@ -136,19 +140,20 @@ export function silhouette(posed: Posed, layersIn: (group: string) => readonly P
       return layersIn(still.layer.id).flatMap((inner) => silhouette(inner, layersIn));
     case "shape":
       return [
-        fillOp(
-          outlinePath(content.outline, snapU(shown.width), snapU(shown.height)),
-          placed(posed, shown),
-          sized(shown),
+        ruledFill(
+          fillOp(
+            outlinePath(content.outline, snapU(shown.width), snapU(shown.height)),
+            placed(posed, shown),
+            sized(shown),
+          ),
+          posed,
         ),
       ];
     case "text":
       return [fillOp(content.outline.whole, placed(posed, box), sized(box))];
     case "drawing": {
       const { matrix, area } = drawn(posed, content);
-      const id = `d${hashText(content.shapes.map(({ path }) => path.id).join())}`;
-      const commands = content.shapes.flatMap(({ path }) => path.commands);
-      return [fillOp(makePath(id, commands), matrix, area)];
+      return drawingSilhouette(content.shapes, matrix, area);
     }
     case "raster":
     case "none":

@@ -19,6 +19,8 @@ interface Inked {
 
 export interface FillOp extends Inked {
   readonly kind: "fill";
+  /** What counts as inside where an outline crosses; nonzero unless given. */
+  readonly rule?: "evenodd";
 }
 
 export interface StrokeOp extends Inked, Pick<BoundStroke, "width" | "cap" | "join" | "dash" | "dashOffset"> {

@@ -1,4 +1,4 @@
-import { readFile, rm, stat, writeFile } from "node:fs/promises";
+import { open, readFile, rm, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { fileTypeFromFile } from "file-type";
 import { convert } from "fontverter";
@@ -14,7 +14,7 @@ import { log } from "@/server/log";
 import { Refusal } from "@/server/refusal";
 import { receiveFile } from "./receive";
 import { makeWorkFolder, storeFile } from "./storage";
-import { readSvg } from "./svg";
+import { takeMark } from "./marks";
 
 const refuse = (code: string, why: string) => new Refusal(422, code, why);
 const most = {
@@ -57,11 +57,9 @@ async function identify(path: string, folder: string, name: string): Promise<Upl
   if (/^audio\/(wav|vnd\.wave|x-wav|mpeg|mp4|x-m4a|aac)$/.test(mime)) return takeSound(path, name, mime);
   if (/^font\/(ttf|otf|woff2)$/.test(mime)) return takeFont(path, folder, name);
   if (mime === "" || mime === "application/xml") {
-    const { size } = await stat(path);
-    const text = size <= most.svgBytes ? await readFile(path, "utf8") : "";
-    if (/<svg[\s>]/i.test(text.slice(0, 4000))) return { kind: "mark", name, drawing: readSvg(text) };
-    if (size > most.svgBytes && /<svg[\s>]/i.test((await readFile(path, "utf8")).slice(0, 4000))) {
-      throw refuse("too_large", "This SVG is larger than 2 MB.");
+    if (/<svg[\s>]/i.test(await beginningOf(path))) {
+      if ((await stat(path)).size > most.svgBytes) throw refuse("too_large", "This SVG is larger than 2 MB.");
+      return { kind: "mark", name, ...(await takeMark(path)) };
     }
   }
   const known = "PNG, JPEG, WebP, SVG, MP4, MOV, WebM, WAV, MP3, M4A, TTF, OTF and WOFF2";
@@ -69,6 +67,17 @@ async function identify(path: string, folder: string, name: string): Promise<Upl
     "kind",
     `This is ${mime === "" ? "no kind of file that is known here" : `a file of the kind ${mime}`}. Taken are ${known}.`,
   );
+}
+
+/** The first letters of a file, whatever its size. */
+async function beginningOf(path: string): Promise<string> {
+  const file = await open(path, "r");
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(4000), 0, 4000, 0);
+    return buffer.toString("utf8", 0, bytesRead);
+  } finally {
+    await file.close();
+  }
 }
 
 async function record(path: string, facts: Omit<Media, "hash" | "bytes" | "isFootage">): Promise<string> {

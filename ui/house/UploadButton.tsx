@@ -20,14 +20,18 @@ export function UploadButton({
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState<string>();
   const [faults, setFaults] = useState<readonly string[]>([]);
+  const [notes, setNotes] = useState<readonly string[]>([]);
   const take = async (files: readonly File[]) => {
     setFaults([]);
+    setNotes([]);
     for (const file of files) {
       setBusy(file.name);
       try {
         const made = await upload(file);
-        if (wanted.includes(made.kind)) onUploaded(made);
-        else
+        if (wanted.includes(made.kind)) {
+          onUploaded(made);
+          if ("note" in made && made.note) setNotes((before) => [...before, `${file.name}: ${made.note}`]);
+        } else
           setFaults((before) => [...before, `${file.name}: this is a ${made.kind}; it goes elsewhere on this sheet.`]);
       } catch (error) {
         setFaults((before) => [...before, (error as Error).message]);
@@ -54,6 +58,11 @@ export function UploadButton({
           void take(files);
         }}
       />
+      {notes.map((note) => (
+        <Notice key={note} weight="warn">
+          {note}
+        </Notice>
+      ))}
       {faults.map((fault) => (
         <Notice key={fault} weight="stop">
           {fault}
