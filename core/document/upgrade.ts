@@ -5,8 +5,22 @@ import { LayerId } from "./units";
 
 /** Steps from version n to n + 1, by n. A new version adds one entry and one test. */
 const steps: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>> = {
-  1: withoutReservedIds,
+  1: (document) => withExamples(withoutReservedIds(document)),
 };
+
+/** Version 2 says by an example what a line must look like; version 1 had signs for it. */
+function withExamples(document: Record<string, unknown>): Record<string, unknown> {
+  const fields = Array.isArray(document.fields) ? (document.fields as Record<string, unknown>[]) : undefined;
+  if (!fields?.some((field) => typeof field?.pattern === "string")) return document;
+  const read = (signs: string) => {
+    const loose = /[+?]/.test(signs.replace(/\\./g, ""));
+    const example = signs.replace(/\\(.)|[+?]/g, (_, literal: string | undefined) => literal ?? "");
+    return { example: example === "" ? "a" : example, ...(loose ? { lengths: "any" } : {}), mixed: /x/.test(signs) };
+  };
+  const own = (field: Record<string, unknown>) =>
+    typeof field?.pattern === "string" ? { ...field, pattern: read(field.pattern) } : field;
+  return { ...document, fields: fields.map(own) };
+}
 
 /** Version 2 keeps words such as `group` from being ids of layers, which could then not be told from the word. */
 function withoutReservedIds(document: Record<string, unknown>): Record<string, unknown> {

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Design } from "./design";
 import { isWritten, type Field, type WrittenField } from "./field";
-import { patternOf } from "./pattern";
+import { looksLike } from "./pattern";
 import { Id } from "./units";
 
 /** What a filler entered: field id to text, colour role or mark id; and the clip's length. */
@@ -56,9 +56,8 @@ function writtenFaults(field: WrittenField, value: string): ValueFault[] {
   if (field.kind === "text" && lines.length > field.lines) {
     return fault("lines", `${field.label} may have ${field.lines} lines; this has ${lines.length}.`);
   }
-  if (field.kind === "line" && field.pattern && !patternOf(field.pattern)!.test(trimmed)) {
-    // A filler is shown the example; the pattern's own signs are the designer's.
-    return fault("pattern", `${field.label} must look like “${field.sample || field.pattern}”.`);
+  if (field.kind === "line" && field.pattern && !looksLike(field.pattern, trimmed)) {
+    return fault("pattern", `${field.label} must look like “${field.pattern.example}”.`);
   }
   if (trimmed === field.sample && field.required) {
     return fault("sample", `${field.label} still shows the sample. Fill it in.`);

@@ -1,4 +1,5 @@
-import type { Design } from "../document/design";
+import { Design } from "../document/design";
+import { referencesIn, type RefKind } from "../document/references";
 import type { House } from "../document/house";
 
 type Entry = { readonly key: string; readonly label: string; readonly value: unknown };
@@ -29,24 +30,23 @@ function entriesOf(house: House): Map<string, Entry> {
   return new Map(entries.map((entry) => [entry.key, entry]));
 }
 
+/** Kinds of things that a house style has and designs name, as the keys of its values begin. */
+const prefixes: Partial<Record<RefKind, string>> = {
+  colour: "house",
+  type: "type",
+  mark: "mark",
+  picture: "picture",
+  video: "video",
+  sound: "sound",
+  account: "account",
+  format: "format",
+};
+
 /** Which house values a design refers to, itself or through what its fields offer. */
 export function houseUses(design: Design): Set<string> {
-  const uses = new Set<string>(design.formats.map((id) => `format:${id}`));
-  const visit = (value: unknown, key: string): void => {
-    if (typeof value === "string") {
-      if (/^(house|mark|picture|video):/.test(value)) uses.add(value);
-      else if (key === "type") uses.add(`type:${value}`);
-    } else if (typeof value === "object" && value !== null) {
-      for (const [inner, held] of Object.entries(value)) visit(held, Array.isArray(value) ? key : inner);
-    }
-  };
-  visit(design.layers, "");
-  for (const field of design.fields) {
-    if (!("choices" in field)) continue;
-    const prefix = field.kind === "colour" ? "house" : field.kind;
-    for (const choice of field.choices) uses.add(`${prefix}:${choice}`);
-  }
-  return uses;
+  return new Set(
+    referencesIn(Design, design).flatMap(({ kind, id }) => (prefixes[kind] ? [`${prefixes[kind]}:${id}`] : [])),
+  );
 }
 
 /** House values that a design uses and that differ between two states of the house, in words. */
@@ -59,7 +59,3 @@ export function houseDrift(design: Design, before: House, now: House): string[] 
     return JSON.stringify(was.value) === JSON.stringify(is.value) ? [] : [was.label];
   });
 }
-
-/** Names of the designs that refer to a house value. */
-export const usedIn = (designs: readonly Design[], key: string): string[] =>
-  designs.filter((design) => houseUses(design).has(key)).map(({ name }) => name);

@@ -3,9 +3,10 @@ import * as first from "./migrations/001-first";
 import * as drafts from "./migrations/002-drafts";
 import * as moves from "./migrations/003-moves";
 import * as accepted from "./migrations/004-accepted";
+import * as removals from "./migrations/005-house-removals";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves, accepted];
+const migrations = [first, drafts, moves, accepted, removals];
 
 const source = {
   getMigrations: async () => migrations,

@@ -1,12 +1,14 @@
 import type { HouseDrifts, HouseView } from "@/contract/house";
 import type { PatchRequest } from "@/contract/patch";
 import { House } from "@/core/document/house";
+import { partsGone } from "@/core/edit/house-remove";
 import { houseDrift } from "@/core/edit/house-use";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
 import { readStoredHouse, saveHouse } from "@/server/db/house";
 import { listNewestReleases } from "@/server/db/releases";
 import { notFound, Refusal } from "@/server/refusal";
+import { refuseUsedParts } from "./house-parts";
 import { patched } from "./patches";
 
 export async function readHouse(): Promise<HouseView> {
@@ -24,6 +26,7 @@ export async function patchHouse({ revision, patches }: PatchRequest, memberId: 
       new Refusal(409, "moved_on", "Somebody has changed the house style in the meantime.", undefined, stored);
     if (stored.revision !== revision) throw moved();
     const document = patched(stored.document, patches, House);
+    await refuseUsedParts(trx, partsGone(stored.document, document));
     if (!(await saveHouse(trx, document, revision))) throw moved();
     const detail = { revision: revision + 1, paths: patches.slice(0, 20).map(({ path }) => path.join(".")) };
     await addAudit(trx, { memberId, action: "house.change", subject: "house", detail });

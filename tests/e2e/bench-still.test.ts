@@ -48,7 +48,7 @@ describe("the bench", () => {
     await page.type(".versions__keep input", "As it was");
     await page.keyboard.press("Enter");
     await page.waitForSelector(".versions li");
-    await page.click("[role=dialog] .btn-close");
+    await page.click("[role=dialog] .paper-dialog__close");
     await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
     await hand.choose("Name");
     await hand.set({ Right: "33" });
@@ -65,7 +65,7 @@ describe("the bench", () => {
       (now) => JSON.stringify(now.layers) === JSON.stringify(before.layers),
       10,
     );
-    if (await page.$("[role=dialog] .btn-close")) await page.click("[role=dialog] .btn-close");
+    if (await page.$("[role=dialog] .paper-dialog__close")) await page.click("[role=dialog] .paper-dialog__close");
     await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
     await command(page, "z");
     await until(

@@ -43,7 +43,7 @@ async function fieldSettings(page: Page, field: string, work: (settings: string)
   await press(page, ".bench__bar .tool", /^Fields/);
   await press(page, ".fields-dialog__pick", new RegExp(`^${field}`));
   await work(".fields-dialog__settings");
-  await page.click("[role=dialog] .btn-close");
+  await page.click("[role=dialog] .paper-dialog__close");
   await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
 }
 

@@ -137,7 +137,7 @@ describe("motion on the bench", () => {
       "moths",
       "bees",
     ]);
-    await page.click("[role=dialog] .btn-close");
+    await page.click("[role=dialog] .paper-dialog__close");
     await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
     await hand.addMove("leave", "strew");
     const leave = demo.layers.find((layer) => layer.id === "sentence")!.moves.find(({ phase }) => phase === "leave")!;

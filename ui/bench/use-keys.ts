@@ -8,6 +8,14 @@ import { stretchOf } from "./strip/papers";
 import { followClipboard } from "./clipboard";
 import { useBenchStore, type BenchStore } from "./store";
 
+/** Where words and numbers are written. */
+const boxes = "input:not([type=checkbox], [type=range], [type=radio]), textarea, [contenteditable]";
+/** What lies over the bench and has keys of its own. */
+const elsewhere = "[role=dialog], .dropdown-menu, .popover";
+const listKeys: ReadonlySet<string> = new Set(["ArrowUp", "ArrowDown", "ArrowLeft", "ArrowRight", "Home", "End", "PageUp", "PageDown", "Tab"]);
+/** Boxes in which something has been typed since they were entered. */
+const typing = new WeakSet<HTMLElement>();
+
 /** Keys of the bench, wherever nothing is being written. */
 export function useKeys(
   player: StagePlayer,
@@ -15,22 +23,58 @@ export function useKeys(
 ): void {
   const store = useBenchStore();
   useEffect(() => {
+    // Whoever goes by keys keeps their place; whoever chose with the mouse is done with the list.
+    let byPointer = false;
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      const writing = target.closest(
-        "input:not([type=checkbox], [type=range]), textarea, select, [contenteditable], [role=dialog], .dropdown-menu",
-      );
+      const box = target.closest<HTMLElement>(boxes);
       const command = event.ctrlKey || event.metaKey;
-      const run = command ? commands(store, event) : writing ? undefined : plainKeys(store, player, open, event);
-      // What is written has its own undo and clipboard.
-      if (!run || (writing && command)) return;
+      const list = target.closest<HTMLElement>("select, input[type=range], input[type=radio]");
+      byPointer = false;
+      if ((event.key === "Enter" || event.key === "Escape") && (list || (box && !box.matches("textarea")))) {
+        // The box itself has dealt with it by then.
+        setTimeout(() => (box ?? list)!.blur());
+        return;
+      }
+      // A list or slider keeps the keys that move through it, and nothing else.
+      if (list && listKeys.has(event.key)) return;
+      if (target.closest(elsewhere)) return;
+      const run = command ? commands(store, event) : box ? undefined : plainKeys(store, player, open, event);
+      if (!run) return;
+      // What is being typed has an undo and a clipboard of its own; a box that was only entered has not.
+      if (box && command && (event.key.toLowerCase() !== "z" || typing.has(box))) return;
       event.preventDefault();
       run();
     };
+    const typed = (event: Event) => typing.add(event.target as HTMLElement);
+    const left = (event: FocusEvent) => typing.delete(event.target as HTMLElement);
+    // After a choice with the mouse the keys belong to the design again.
+    const pointed = () => void (byPointer = true);
+    const chose = (event: Event) => {
+      if (!byPointer) return;
+      const control = (event.target as HTMLElement).closest<HTMLElement>(
+        "select, input[type=checkbox], input[type=range]",
+      );
+      if (control && !control.closest(elsewhere)) setTimeout(() => control.blur());
+    };
+    const pressed = (event: MouseEvent) => {
+      const button = (event.target as HTMLElement).closest<HTMLElement>("button");
+      if (event.detail > 0 && button && !button.closest(elsewhere)) setTimeout(() => button.blur());
+    };
+    window.addEventListener("input", typed);
+    window.addEventListener("focusout", left);
+    window.addEventListener("pointerdown", pointed, true);
+    window.addEventListener("change", chose);
+    window.addEventListener("click", pressed);
     window.addEventListener("keydown", onKey);
     const unfollow = followClipboard(store);
     return () => {
       window.removeEventListener("keydown", onKey);
+      window.removeEventListener("input", typed);
+      window.removeEventListener("focusout", left);
+      window.removeEventListener("pointerdown", pointed, true);
+      window.removeEventListener("change", chose);
+      window.removeEventListener("click", pressed);
       unfollow();
     };
   }, [store, player, open]);
@@ -101,7 +145,7 @@ function plainKeys(
   }
   switch (event.key) {
     case " ":
-      return target.closest("button, a, label") ? undefined : () => player.toggle();
+      return target.closest("button, a, label, [role=treeitem]") ? undefined : () => player.toggle();
     case ",":
       return () => player.step(-1);
     case ".":

@@ -7,7 +7,7 @@ import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
 
 /** Social handles of the brand, with their mark and colours. */
-export function Accounts({ house, edit }: SectionProps) {
+export function Accounts({ house, edit, remove }: SectionProps) {
   const change = (id: string, part: Partial<Account>) =>
     edit((draft) => {
       const own = draft.accounts.find((account) => account.id === id);
@@ -84,9 +84,7 @@ export function Accounts({ house, edit }: SectionProps) {
                     type="button"
                     className="small-button"
                     aria-label={`Take ${account.network} away`}
-                    onClick={() =>
-                      edit((draft) => void (draft.accounts = draft.accounts.filter(({ id }) => id !== account.id)))
-                    }
+                    onClick={() => remove({ kind: "account", id: account.id }, account.handle)}
                   >
                     <Trash aria-hidden />
                   </button>

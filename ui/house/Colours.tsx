@@ -1,5 +1,5 @@
 "use client";
-import { PlusLg, XLg } from "react-bootstrap-icons";
+import { PlusLg, Trash, XLg } from "react-bootstrap-icons";
 import { contrast, parseHex } from "@/core/bind/colour";
 import type { House } from "@/core/document/house";
 import { addColour } from "@/core/edit/house-edit";
@@ -12,7 +12,7 @@ type Colour = House["colours"][number];
 const grade = (ratio: number): string => (ratio >= 4.5 ? "all text" : ratio >= 3 ? "large text" : "no text");
 
 /** Named colours, and which of them text may take on each, with its contrast. */
-export function Colours({ house, edit }: SectionProps) {
+export function Colours({ house, edit, remove }: SectionProps) {
   const change = (role: string, part: Partial<Colour>) =>
     edit((draft) => {
       const own = draft.colours.find((colour) => colour.role === role);
@@ -48,6 +48,15 @@ export function Colours({ house, edit }: SectionProps) {
               onChange={(hex) => change(colour.role, { hex: `${hex.toLowerCase()}ff`.slice(0, 9) })}
             />
             <Pairs colour={colour} house={house} onChange={(on) => change(colour.role, { on })} />
+            <button
+              type="button"
+              className="small-button"
+              disabled={house.colours.length === 1}
+              aria-label={`Take ${colour.name} away`}
+              onClick={() => remove({ kind: "colour", id: colour.role }, colour.name)}
+            >
+              <Trash aria-hidden />
+            </button>
           </li>
         ))}
       </ul>

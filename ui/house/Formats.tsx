@@ -8,7 +8,7 @@ import { NumberCell, TextCell } from "./TextCell";
 type Zone = Format["keepClear"][number];
 
 /** Frame shapes with their safe areas and the places where an app lays its own buttons. */
-export function Formats({ house, edit }: SectionProps) {
+export function Formats({ house, edit, remove }: SectionProps) {
   const change = (id: string, recipe: (format: Format) => void) =>
     edit((draft) => {
       const own = draft.formats.find((format) => format.id === id);
@@ -80,6 +80,15 @@ export function Formats({ house, edit }: SectionProps) {
                 }
               >
                 <PlusLg aria-hidden /> Keep-clear zone
+              </button>
+              <button
+                type="button"
+                className="small-button"
+                disabled={house.formats.length === 1}
+                aria-label={`Take ${format.name} away`}
+                onClick={() => remove({ kind: "format", id: format.id }, format.name)}
+              >
+                <Trash aria-hidden />
               </button>
             </div>
           </li>

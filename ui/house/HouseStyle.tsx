@@ -1,4 +1,6 @@
 "use client";
+import { useState } from "react";
+import type { HousePart } from "@/core/edit/house-remove";
 import { Notice } from "@/ui/parts/Notice";
 import { Accounts } from "./Accounts";
 import { Colours } from "./Colours";
@@ -6,6 +8,8 @@ import { Drifts } from "./Drifts";
 import { Formats } from "./Formats";
 import { Marks } from "./Marks";
 import { MediaFiles } from "./MediaFiles";
+import { RemoveDialog, type Removed } from "./RemoveDialog";
+import { RemovedLine } from "./RemovedLine";
 import { TypeStyles } from "./TypeStyles";
 import { useHouse } from "./use-house";
 
@@ -13,6 +17,8 @@ import { useHouse } from "./use-house";
 export function HouseStyle() {
   const editor = useHouse();
   const { house, fault, saving, edit } = editor;
+  const [leaving, setLeaving] = useState<{ part: HousePart; name: string }>();
+  const [removed, setRemoved] = useState<Removed>();
   if (!house) {
     return (
       <main className="page">
@@ -20,7 +26,7 @@ export function HouseStyle() {
       </main>
     );
   }
-  const shared = { house, edit };
+  const shared = { house, edit, remove: (part: HousePart, name: string) => setLeaving({ part, name }) };
   return (
     <main className="page house">
       <div className="page__head">
@@ -32,6 +38,7 @@ export function HouseStyle() {
         </p>
       </div>
       {fault && <Notice weight="stop">{fault}</Notice>}
+      {removed && <RemovedLine removed={removed} onDone={() => setRemoved(undefined)} />}
       <Drifts />
       <div className="house__sheet">
         <Colours {...shared} />
@@ -41,6 +48,9 @@ export function HouseStyle() {
         <MediaFiles {...shared} />
         <Formats {...shared} />
       </div>
+      {leaving && (
+        <RemoveDialog {...leaving} house={house} onRemoved={setRemoved} onClose={() => setLeaving(undefined)} />
+      )}
     </main>
   );
 }

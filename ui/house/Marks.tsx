@@ -10,7 +10,7 @@ import { TextCell } from "./TextCell";
 import { UploadButton } from "./UploadButton";
 
 /** Marks in a row, as they are and as they would be with one optical size. */
-export function Marks({ house, edit }: SectionProps) {
+export function Marks({ house, edit, remove }: SectionProps) {
   const [compared, setCompared] = useState(false);
   const change = (id: string, part: Partial<Mark>) =>
     edit((draft) => {
@@ -44,7 +44,7 @@ export function Marks({ house, edit }: SectionProps) {
                 type="button"
                 className="small-button"
                 aria-label={`Take ${mark.name} away`}
-                onClick={() => edit((draft) => void (draft.marks = draft.marks.filter(({ id }) => id !== mark.id)))}
+                onClick={() => remove({ kind: "mark", id: mark.id }, mark.name)}
               >
                 <Trash aria-hidden />
               </button>
@@ -97,7 +97,7 @@ export function Marks({ house, edit }: SectionProps) {
 }
 
 /** The main colours of a mark; one that the house does not have yet is entered with a press, and the mark follows it. */
-function MarkColours({ mark, house, edit }: SectionProps & { mark: Mark }) {
+function MarkColours({ mark, house, edit }: Omit<SectionProps, "remove"> & { mark: Mark }) {
   const adopt = (hex: string) =>
     edit((draft) => {
       const known = draft.colours.find((colour) => colour.hex === hex);

@@ -5,12 +5,11 @@ import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
 import { UploadButton } from "./UploadButton";
 
-type List = "pictures" | "videos" | "sounds";
+const kinds = { pictures: "picture", videos: "video", sounds: "sound" } as const;
+type List = keyof typeof kinds;
 
 /** Pictures, videos and sounds that designs may show. */
-export function MediaFiles({ house, edit }: SectionProps) {
-  const remove = (list: List, id: string) =>
-    edit((draft) => void (draft[list] = (draft[list] as { id: string }[]).filter((entry) => entry.id !== id) as never));
+export function MediaFiles({ house, edit, remove }: SectionProps) {
   const rename = (list: List, id: string, name: string) =>
     edit(
       (draft) =>
@@ -68,7 +67,7 @@ export function MediaFiles({ house, edit }: SectionProps) {
                 type="button"
                 className="small-button"
                 aria-label={`Take ${name} away`}
-                onClick={() => remove(list, id)}
+                onClick={() => remove({ kind: kinds[list], id }, name)}
               >
                 <Trash aria-hidden />
               </button>

@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useState } from "react";
-import { PlusLg } from "react-bootstrap-icons";
+import { PlusLg, Trash } from "react-bootstrap-icons";
 import type { House } from "@/core/document/house";
 import type { TypeStyle } from "@/core/document/text";
 import { freshId, idFrom } from "@/core/edit/blank";
@@ -23,7 +23,7 @@ function facesOf(house: House): Face[] {
 }
 
 /** Type styles, each shown in itself. */
-export function TypeStyles({ house, edit }: SectionProps) {
+export function TypeStyles({ house, edit, remove }: SectionProps) {
   const faces = facesOf(house);
   const families = [...new Set(faces.map(({ family }) => family))];
   const change = (id: string, part: Partial<TypeStyle>) =>
@@ -127,6 +127,14 @@ export function TypeStyles({ house, edit }: SectionProps) {
                 className="figures"
                 onChange={(text) => change(id, { features: readFeatures(text) })}
               />
+              <button
+                type="button"
+                className="small-button"
+                aria-label={`Take ${name} away`}
+                onClick={() => remove({ kind: "type", id }, name)}
+              >
+                <Trash aria-hidden />
+              </button>
             </div>
           </li>
         ))}
@@ -150,9 +158,20 @@ export function TypeStyles({ house, edit }: SectionProps) {
         {house.fonts.length > 0 && (
           <small>
             Own fonts:{" "}
-            {house.fonts
-              .map(({ family, weight, italic }) => `${family} ${weight}${italic ? " italic" : ""}`)
-              .join(", ")}
+            {house.fonts.map(({ id, family, weight, italic }) => (
+              <span key={id} className="own-font">
+                {family} {weight}
+                {italic ? " italic" : ""}
+                <button
+                  type="button"
+                  className="small-button"
+                  aria-label={`Take ${family} ${weight} away`}
+                  onClick={() => remove({ kind: "font", id }, `${family} ${weight}`)}
+                >
+                  <Trash aria-hidden />
+                </button>
+              </span>
+            ))}
           </small>
         )}
       </div>

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { NewDesign, type DraftCard } from "@/contract/designs";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
@@ -33,16 +34,13 @@ export function NewDesignDialog({
     }
   };
   return (
-    <Modal show onHide={onClose} aria-labelledby="new-design">
+    <PaperDialog title="New design" onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
           if (name.trim() !== "") void start();
         }}
       >
-        <Modal.Header closeButton>
-          <Modal.Title id="new-design">New design</Modal.Title>
-        </Modal.Header>
         <Modal.Body>
           <label className="setting">
             Name
@@ -74,6 +72,6 @@ export function NewDesignDialog({
           </button>
         </Modal.Footer>
       </form>
-    </Modal>
+    </PaperDialog>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 import { useMemo, useState } from "react";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import type { Design } from "@/core/document/design";
 import { sampleValues } from "@/core/document/values";
 import { Notice } from "@/ui/parts/Notice";
@@ -29,10 +30,7 @@ export function ConflictDialog() {
     setBusy(false);
   };
   return (
-    <Modal show backdrop="static" keyboard={false} size="lg" aria-labelledby="conflict">
-      <Modal.Header>
-        <Modal.Title id="conflict">{who} has changed this design too</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title={<>{who} has changed this design too</>} size="lg">
       <Modal.Body>
         <p>
           Your last changes are not saved, because the design has moved on. Which version shall be the draft? The other
@@ -60,7 +58,7 @@ export function ConflictDialog() {
           Go on with mine, keep theirs as a version
         </button>
       </Modal.Footer>
-    </Modal>
+    </PaperDialog>
   );
 }
 

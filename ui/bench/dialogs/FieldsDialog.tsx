@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { ArrowDown, ArrowUp, Trash } from "react-bootstrap-icons";
 import { checkValues, startingValues, startOf } from "@/core/document/values";
 import { removeField } from "@/core/edit/fields";
@@ -26,10 +27,7 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
     });
   const groups = [...new Set(document.fields.map(({ group }) => group))];
   return (
-    <Modal show onHide={onClose} size="xl" aria-labelledby="fields">
-      <Modal.Header closeButton>
-        <Modal.Title id="fields">Fields</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title="Fields" onClose={onClose} size="xl">
       <Modal.Body>
         {document.fields.length === 0 && (
           <p className="quiet">
@@ -116,6 +114,6 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
           </section>
         </div>
       </Modal.Body>
-    </Modal>
+    </PaperDialog>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 
 const keys: readonly (readonly [string, string])[] = [
   ["Space", "Play or pause"],
@@ -29,10 +30,7 @@ const keys: readonly (readonly [string, string])[] = [
 /** All keys of the bench. */
 export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
-    <Modal show onHide={onClose} aria-labelledby="keys">
-      <Modal.Header closeButton>
-        <Modal.Title id="keys">Keys</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title="Keys" onClose={onClose}>
       <Modal.Body>
         <dl className="keys">
           {keys.map(([key, does]) => (
@@ -43,6 +41,6 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
           ))}
         </dl>
       </Modal.Body>
-    </Modal>
+    </PaperDialog>
   );
 }

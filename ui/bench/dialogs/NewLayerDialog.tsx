@@ -1,5 +1,6 @@
 "use client";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import type { LayerKind } from "@/core/document/layer";
 import { addLayer, kindNames } from "@/core/edit/layers";
 import { addTimeThing, timeThingNames, timeThings, type TimeThing } from "@/core/edit/time-things";
@@ -40,10 +41,7 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Modal show onHide={onClose} size="lg" aria-labelledby="new-layer" restoreFocus={false}>
-      <Modal.Header closeButton>
-        <Modal.Title id="new-layer">New layer</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title="New layer" onClose={onClose} size="lg" restoreFocus={false}>
       <Modal.Body>
         <div className="kinds">
           {order.map((kind, i) => (
@@ -61,6 +59,6 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
           ))}
         </div>
       </Modal.Body>
-    </Modal>
+    </PaperDialog>
   );
 }

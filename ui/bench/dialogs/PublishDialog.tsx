@@ -2,6 +2,7 @@
 import Link from "next/link";
 import { useEffect, useState } from "react";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { Published } from "@/contract/designs";
 import { findingsOf, type Finding } from "@/core/checks/findings";
 import { changesBetween } from "@/core/edit/compare";
@@ -61,24 +62,18 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
   };
   if (done) {
     return (
-      <Modal show onHide={onClose} aria-labelledby="publish">
-        <Modal.Header closeButton>
-          <Modal.Title id="publish">Release {done.number} is out</Modal.Title>
-        </Modal.Header>
+      <PaperDialog title={<>Release {done.number} is out</>} onClose={onClose}>
         <Modal.Body>
           <p>Colleagues find it on the shelf from now on. It never changes; what you do here goes into the next one.</p>
           <Link className="btn btn-primary" href={`/fill/${done.id}`}>
             Fill it in
           </Link>
         </Modal.Body>
-      </Modal>
+      </PaperDialog>
     );
   }
   return (
-    <Modal show onHide={onClose} size="lg" aria-labelledby="publish">
-      <Modal.Header closeButton>
-        <Modal.Title id="publish">Publish release {(release?.number ?? 0) + 1}</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title={<>Publish release {(release?.number ?? 0) + 1}</>} onClose={onClose} size="lg">
       <Modal.Body>
         <h3 className="rubric">Checks</h3>
         {!findings && <p className="quiet">Looking at every format …</p>}
@@ -144,6 +139,6 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
           Publish
         </button>
       </Modal.Footer>
-    </Modal>
+    </PaperDialog>
   );
 }

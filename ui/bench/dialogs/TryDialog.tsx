@@ -1,6 +1,7 @@
 "use client";
 import { useMemo, useState } from "react";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { trialsOf, type Trial } from "@/core/edit/try-values";
 import { messageOf } from "@/core/messages";
 import { FormatStage } from "@/ui/stage/FormatStage";
@@ -20,10 +21,7 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Modal show onHide={onClose} size="xl" aria-labelledby="try">
-      <Modal.Header closeButton>
-        <Modal.Title id="try">Try values</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title="Try values" onClose={onClose} size="xl">
       <Modal.Body>
         <div className="segments" role="radiogroup" aria-label="Format">
           {house.formats
@@ -42,7 +40,7 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
           ))}
         </div>
       </Modal.Body>
-    </Modal>
+    </PaperDialog>
   );
 }
 

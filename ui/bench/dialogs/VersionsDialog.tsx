@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { z } from "zod";
 import { VersionDocument, Versions } from "@/contract/designs";
 import { call } from "@/ui/parts/api";
@@ -44,10 +45,7 @@ export function VersionsDialog({ onClose }: { onClose: () => void }) {
       onClose();
     });
   return (
-    <Modal show onHide={onClose} aria-labelledby="versions">
-      <Modal.Header closeButton>
-        <Modal.Title id="versions">Versions</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title="Versions" onClose={onClose}>
       <Modal.Body>
         <form
           className="versions__keep"
@@ -92,6 +90,6 @@ export function VersionsDialog({ onClose }: { onClose: () => void }) {
           ))}
         </ul>
       </Modal.Body>
-    </Modal>
+    </PaperDialog>
   );
 }

@@ -1,5 +1,4 @@
 "use client";
-import { useState } from "react";
 import { Trash } from "react-bootstrap-icons";
 import type { Field } from "@/core/document/field";
 import { Pattern } from "@/core/document/pattern";
@@ -7,33 +6,57 @@ import { freshId } from "@/core/edit/blank";
 
 type Changing<K extends Field["kind"]> = { field: Extract<Field, { kind: K }>; change: (part: object) => void };
 
-/** What a line must look like; a pattern that can't be read is told of and not kept. */
+/** What a line must look like: an example in the filler's own signs, and what may be otherwise. */
 export function PatternSetting({
   pattern,
   change,
 }: {
-  pattern: string | undefined;
-  change: (part: { pattern: string | undefined }) => void;
+  pattern: Pattern | undefined;
+  change: (part: { pattern: Pattern | undefined }) => void;
 }) {
-  const [typed, setTyped] = useState(pattern ?? "");
-  const refused = typed !== "" && !Pattern.safeParse(typed).success;
+  const put = (part: Partial<Pattern>) => {
+    const read = Pattern.safeParse({ ...pattern, ...part });
+    change({ pattern: read.success ? read.data : undefined });
+  };
   return (
-    <label className="setting">
-      Must look like
+    <fieldset className="setting">
+      <legend>Must look like</legend>
       <input
         type="text"
-        className={`form-control form-control-sm figures${refused ? " is-invalid" : ""}`}
+        className="form-control form-control-sm figures"
+        aria-label="An example of what it must look like"
         maxLength={40}
-        placeholder="anything"
-        value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          if (event.target.value === "") change({ pattern: undefined });
-          else if (Pattern.safeParse(event.target.value).success) change({ pattern: event.target.value });
-        }}
+        placeholder="anything; or an example, such as 12:30"
+        defaultValue={pattern?.example ?? ""}
+        onChange={(event) => put({ example: event.target.value })}
       />
-      <small>9 a figure, a a letter, x either; + one or more, ? may be missing. Such as 9?9:99, or @x+</small>
-    </label>
+      {pattern && (
+        <>
+          <small>Figures stand for figures, letters for letters, all other signs for themselves.</small>
+          <label className="tick">
+            <input
+              type="checkbox"
+              checked={pattern.lengths === "any"}
+              onChange={(event) => put({ lengths: event.target.checked ? "any" : "same" })}
+            />{" "}
+            Longer and shorter will do
+          </label>
+          <label className="tick">
+            <input type="checkbox" checked={pattern.mixed} onChange={(event) => put({ mixed: event.target.checked })} />{" "}
+            Letters and figures may be mixed
+          </label>
+          <label className="tick">
+            <input
+              type="checkbox"
+              checked={pattern.letters === "same"}
+              disabled={pattern.mixed}
+              onChange={(event) => put({ letters: event.target.checked ? "same" : "any" })}
+            />{" "}
+            These very letters
+          </label>
+        </>
+      )}
+    </fieldset>
   );
 }
 

@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useState, type DragEvent } from "react";
 import { Modal } from "react-bootstrap";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 import type { Sound } from "@/core/document/design";
 import { freshId, idFrom } from "@/core/edit/blank";
 import { useHouse } from "@/ui/house/use-house";
@@ -59,10 +60,7 @@ export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose:
     void take(event.dataTransfer.files[0]);
   };
   return (
-    <Modal show onHide={onClose} size="xl" aria-labelledby="sound">
-      <Modal.Header closeButton>
-        <Modal.Title id="sound">Sound and cues</Modal.Title>
-      </Modal.Header>
+    <PaperDialog title="Sound and cues" onClose={onClose} size="xl">
       <Modal.Body className="sound" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
         <div className="sound__choose">
           <label>
@@ -140,7 +138,7 @@ export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose:
           <SpokenLine />
         </div>
       </Modal.Body>
-    </Modal>
+    </PaperDialog>
   );
 }
 

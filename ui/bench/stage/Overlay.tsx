@@ -27,6 +27,8 @@ interface Gesture {
 
 let gestures = 0;
 const snapReachPx = 7;
+/** As thin as a layer can be pulled, in u. */
+const leastU = 0.1;
 
 /** Handles over the format that is shown large: choose, move, resize, point at, and write in place. */
 export function Overlay({ format, turnedRound }: { format: Format; turnedRound: boolean }) {
@@ -118,7 +120,12 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
     const rest = id === undefined ? undefined : now.boxes.get(id);
     if (!id || !rest || !now.handle) return;
     const { across, down } = now.handle;
-    const total = inverseWay(rest.world, way.x, way.y);
+    const pulled = inverseWay(rest.world, way.x, way.y);
+    // No side is pulled past the one opposite: there the layer stays as thin as it can be.
+    const total = {
+      x: across * Math.max(across * pulled.x, leastU - rest.box.width),
+      y: down * Math.max(down * pulled.y, leastU - rest.box.height),
+    };
     const by = { x: total.x - now.applied.x, y: total.y - now.applied.y };
     const length = { x: rest.box.width + across * now.applied.x, y: rest.box.height + down * now.applied.y };
     now.applied.x = total.x;

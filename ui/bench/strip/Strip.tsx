@@ -4,7 +4,8 @@ import type { Layer } from "@/core/document/layer";
 import type { KeyTick, MoveBar, PreparedFormat } from "@/ui/stage/protocol";
 import type { PlayerView, StagePlayer } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
-import { useBench } from "../store";
+import { moveLayer } from "@/core/edit/layers";
+import { useBench, useBenchStore } from "../store";
 import { papersOf, shareAt, type Papers } from "./papers";
 import { StripHead } from "./StripHead";
 import { StripRow } from "./StripRow";
@@ -17,7 +18,13 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
   const held = useBench((state) => state.papers);
   const stage = usePlayerView(player, stageOf);
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const store = useBenchStore();
   const [dragged, setDragged] = useState<string>();
+  const [over, setOver] = useState<RowPlace>();
+  const takeRow = useCallback((id: string | undefined) => {
+    setDragged(id);
+    if (id === undefined) setOver(undefined);
+  }, []);
   const rows = useMemo(() => treeRows(layers, folded), [layers, folded]);
   const shown =
     stage.kind === "ready" ? (stage.formats.find((f) => f.format.id === format) ?? stage.formats[0]) : undefined;
@@ -37,7 +44,29 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
   return (
     <section className="strip" aria-label="Layers and time">
       <StripHead player={player} papers={papers} shown={shown} onSound={onSound} />
-      <div className="strip__rows" role="tree" aria-label="Layers" aria-multiselectable>
+      <div
+        className="strip__rows"
+        role="tree"
+        aria-label="Layers"
+        aria-multiselectable
+        onDragOver={(event) => {
+          const place = dragged === undefined ? undefined : placeUnder(event.currentTarget, event.clientY);
+          if (place) event.preventDefault();
+          setOver((before) => (before?.id === place?.id && before?.side === place?.side ? before : place));
+        }}
+        onDragLeave={(event) => {
+          if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(undefined);
+        }}
+        onDrop={(event) => {
+          event.preventDefault();
+          const place = placeUnder(event.currentTarget, event.clientY);
+          if (dragged !== undefined && place && place.id !== dragged) {
+            store.getState().edit("Order", (draft) => moveLayer(draft, dragged, place.id, place.side));
+          }
+          setOver(undefined);
+          setDragged(undefined);
+        }}
+      >
         {rows.map(({ layer, depth }) => (
           <StripRow
             key={layer.id}
@@ -45,8 +74,8 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
             depth={depth}
             folded={folded.has(layer.id)}
             onFold={fold}
-            dragged={dragged}
-            onDrag={setDragged}
+            over={over?.id === layer.id && layer.id !== dragged ? over.side : undefined}
+            onDrag={takeRow}
             papers={papers}
             ownLeaveS={shown?.ownLeaveS ?? 0}
             bars={bars(layer.id)}
@@ -58,6 +87,24 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
       </div>
     </section>
   );
+}
+
+interface RowPlace {
+  readonly id: string;
+  readonly side: "above" | "below";
+}
+
+/** The row, and the side of it, that is nearest to a height on the screen: also between rows and below the last. */
+function placeUnder(rows: HTMLElement, y: number): RowPlace | undefined {
+  let nearest: (RowPlace & { readonly awayPx: number }) | undefined;
+  for (const row of rows.querySelectorAll<HTMLElement>("[data-row]")) {
+    const { top, bottom } = row.getBoundingClientRect();
+    for (const side of ["above", "below"] as const) {
+      const awayPx = Math.abs(y - (side === "above" ? top : bottom));
+      if (!nearest || awayPx < nearest.awayPx) nearest = { id: row.dataset.row!, side, awayPx };
+    }
+  }
+  return nearest;
 }
 
 const stageOf = (view: PlayerView) => view.stage;

@@ -2,7 +2,7 @@
 import { memo, useState, type KeyboardEvent } from "react";
 import { ChevronDown, ChevronRight, Eye, EyeSlash, InputCursorText, Lock, Unlock } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
-import { moveLayer, stepLayer } from "@/core/edit/layers";
+import { stepLayer } from "@/core/edit/layers";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
 import { useBench, useBenchStore } from "../store";
 import { Lane } from "./Lane";
@@ -13,7 +13,8 @@ interface RowProps {
   readonly depth: number;
   readonly folded: boolean;
   readonly onFold: (id: string) => void;
-  readonly dragged: string | undefined;
+  /** Where what is pulled would come to lie, if beside this row. */
+  readonly over: "above" | "below" | undefined;
   readonly onDrag: (id: string | undefined) => void;
   readonly papers: Papers;
   readonly ownLeaveS: number;
@@ -24,11 +25,10 @@ interface RowProps {
 
 /** One layer: its name and switches, and its moves on the papers. */
 export const StripRow = memo(function StripRow(props: RowProps) {
-  const { layer, depth, folded, onFold, dragged, onDrag, order } = props;
+  const { layer, depth, folded, onFold, over, onDrag, order } = props;
   const store = useBenchStore();
   const chosen = useBench((state) => state.chosen.includes(layer.id));
   const [renaming, setRenaming] = useState(false);
-  const [over, setOver] = useState<"above" | "below">();
   const { edit } = store.getState();
   const toggle = (key: "hidden" | "locked", label: string) =>
     edit(label, (draft) => {
@@ -72,19 +72,6 @@ export const StripRow = memo(function StripRow(props: RowProps) {
       {...(layer.kind === "group" ? { "aria-expanded": !folded } : {})}
       tabIndex={0}
       data-row={layer.id}
-      onDragOver={(event) => {
-        if (dragged === undefined || dragged === layer.id) return;
-        event.preventDefault();
-        const { top, height } = event.currentTarget.getBoundingClientRect();
-        setOver(event.clientY < top + height / 2 ? "above" : "below");
-      }}
-      onDragLeave={() => setOver(undefined)}
-      onDrop={(event) => {
-        event.preventDefault();
-        if (dragged !== undefined && over) edit("Order", (draft) => moveLayer(draft, dragged, layer.id, over));
-        setOver(undefined);
-        onDrag(undefined);
-      }}
       onKeyDown={keys}
     >
       <div
