@@ -12,7 +12,17 @@ import { useBenchStore, type BenchStore } from "./store";
 const boxes = "input:not([type=checkbox], [type=range], [type=radio]), textarea, [contenteditable]";
 /** What lies over the bench and has keys of its own. */
 const elsewhere = "[role=dialog], .dropdown-menu, .popover";
-const listKeys: ReadonlySet<string> = new Set(["ArrowUp", "ArrowDown", "ArrowLeft", "ArrowRight", "Home", "End", "PageUp", "PageDown", "Tab"]);
+const listKeys: ReadonlySet<string> = new Set([
+  "ArrowUp",
+  "ArrowDown",
+  "ArrowLeft",
+  "ArrowRight",
+  "Home",
+  "End",
+  "PageUp",
+  "PageDown",
+  "Tab",
+]);
 /** Boxes in which something has been typed since they were entered. */
 const typing = new WeakSet<HTMLElement>();
 

@@ -1,4 +1,5 @@
 "use client";
+import { writeDate } from "@/ui/parts/dates";
 import { useState } from "react";
 import type { ExportView } from "@/contract/exports";
 import { ProofSheet } from "./ProofSheet";
@@ -32,7 +33,7 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
         <td>
           <b className="outbox__name">{job.fileName}</b>
           <small>
-            {job.design}, release {job.release} · {job.by} · {new Date(job.createdAt).toLocaleString("en-GB")}
+            {job.design}, release {job.release} · {job.by} · {writeDate(job.createdAt)}
           </small>
         </td>
         <td>{kinds[job.output.kind]}</td>

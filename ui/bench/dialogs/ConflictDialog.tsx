@@ -1,4 +1,5 @@
 "use client";
+import { writeDate } from "@/ui/parts/dates";
 import { useMemo, useState } from "react";
 import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
@@ -43,7 +44,7 @@ export function ConflictDialog() {
           </figure>
           <figure>
             <figcaption>
-              {who}’s, at {new Date(theirs.at).toLocaleTimeString()}
+              {who}’s, at {writeDate(theirs.at)}
             </figcaption>
             <Poster design={theirs.document} />
           </figure>

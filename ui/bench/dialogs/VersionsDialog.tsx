@@ -1,4 +1,5 @@
 "use client";
+import { writeDate } from "@/ui/parts/dates";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Modal } from "react-bootstrap";
@@ -80,7 +81,7 @@ export function VersionsDialog({ onClose }: { onClose: () => void }) {
               <span>
                 <b>{version.name}</b>{" "}
                 <small>
-                  {version.by ?? "–"}, {new Date(version.at).toLocaleString()}
+                  {version.by ?? "–"}, {writeDate(version.at)}
                 </small>
               </span>
               <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => restore(version.id)}>
