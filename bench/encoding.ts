@@ -76,7 +76,11 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
     () => make(outputs.prores),
     () => encode(["-stream_loop", "5", ...ready("yuva444p10le"), ...encoders.prores], "mov"),
   );
-  const chain = footageChain(await readFootage(footage), { ...outputs.over, id: "wide", width: 1920, height: 1080 } as never, "30/1");
+  const chain = footageChain(
+    await readFootage(footage),
+    { ...outputs.over, id: "wide", width: 1920, height: 1080 } as never,
+    "30/1",
+  );
   const transcode = ["-stream_loop", "-1", "-i", footage, "-t", String(lengthS), "-vf", chain, ...encoders.h264];
   const over = await compare(
     5,
