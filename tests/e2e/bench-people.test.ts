@@ -107,7 +107,7 @@ describe("the bench", () => {
     await hand.choose("Name");
     await hand.set({ Right: "14" });
     await page.waitForSelector(".conflict");
-    expect(await page.$eval("[role=dialog] .modal-title", (e) => e.textContent)).toContain("Odile Marchbanks");
+    expect(await page.$eval("[role=dialog] h2", (e) => e.textContent)).toContain("Odile Marchbanks");
     await painted(page, 2);
     await press(page, ".modal-footer button", /^Go on with mine/);
     await page.waitForFunction(() => !document.querySelector(".conflict"));

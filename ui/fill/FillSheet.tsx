@@ -37,7 +37,7 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      if (target.closest("input[type=text], input[type=number], textarea, select, button, a")) return;
+      if (target.closest("input, textarea, select, button, a")) return;
       if (event.key === " ") player.toggle();
       else if (event.key === ",") player.step(-1);
       else if (event.key === ".") player.step(1);

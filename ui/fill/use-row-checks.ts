@@ -24,5 +24,5 @@ export function useRowChecks(player: StagePlayer, stage: StageState): Found {
       clearTimeout(timer);
     };
   }, [player, formats]);
-  return checked?.formats === formats ? checked!.found : nothing;
+  return checked && checked.formats === formats ? checked.found : nothing;
 }

@@ -31,7 +31,7 @@ const keys: readonly (readonly [string, string])[] = [
 export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
     <PaperDialog title="Keys" onClose={onClose}>
-      <Modal.Body>
+      <Modal.Body tabIndex={0}>
         <dl className="keys">
           {keys.map(([key, does]) => (
             <div key={key}>
