@@ -59,11 +59,11 @@ try {
   await press(bench, ".bench__bar .tool", /^Fields/);
   await settle(800);
   await bench.screenshot({ path: file("fields") });
-  await bench.click("[role=dialog] .btn-close");
+  await bench.click("[role=dialog] .paper-dialog__close");
   await press(bench, ".bench__bar .tool", "Try values");
   await settle(3500);
   await bench.screenshot({ path: file("try-values") });
-  await bench.click("[role=dialog] .btn-close");
+  await bench.click("[role=dialog] .paper-dialog__close");
   await press(bench, ".bench__bar .btn-primary", /^Publish/);
   await settle(2500);
   await bench.screenshot({ path: file("publish") });

@@ -11,6 +11,9 @@ type Colour = House["colours"][number];
 /** What a pair of colours is good for. Source: WCAG 2.2, 1.4.3. */
 const grade = (ratio: number): string => (ratio >= 4.5 ? "all text" : ratio >= 3 ? "large text" : "no text");
 
+/** A colour as one writes it: its opacity only where it has one. */
+const shown = (hex: string): string => hex.replace(/ff$/i, (end) => (hex.length === 9 ? "" : end));
+
 /** Named colours, and which of them text may take on each, with its contrast. */
 export function Colours({ house, edit, remove }: SectionProps) {
   const change = (role: string, part: Partial<Colour>) =>
@@ -32,14 +35,25 @@ export function Colours({ house, edit, remove }: SectionProps) {
                 onChange={(event) => change(colour.role, { hex: event.target.value + colour.hex.slice(7) })}
               />
             </label>
+            <div className="house-colours__name">
+              <TextCell
+                value={colour.name}
+                label={`Name of ${colour.name}`}
+                className="cell-name"
+                onChange={(name) => change(colour.role, { name: name.slice(0, 80) })}
+              />
+              <button
+                type="button"
+                className="small-button"
+                disabled={house.colours.length === 1}
+                aria-label={`Take ${colour.name} away`}
+                onClick={() => remove({ kind: "colour", id: colour.role }, colour.name)}
+              >
+                <Trash aria-hidden />
+              </button>
+            </div>
             <TextCell
-              value={colour.name}
-              label={`Name of ${colour.name}`}
-              className="cell-name"
-              onChange={(name) => change(colour.role, { name: name.slice(0, 80) })}
-            />
-            <TextCell
-              value={colour.hex}
+              value={shown(colour.hex)}
               label={`Value of ${colour.name}`}
               className="figures"
               check={(text) =>
@@ -48,15 +62,6 @@ export function Colours({ house, edit, remove }: SectionProps) {
               onChange={(hex) => change(colour.role, { hex: `${hex.toLowerCase()}ff`.slice(0, 9) })}
             />
             <Pairs colour={colour} house={house} onChange={(on) => change(colour.role, { on })} />
-            <button
-              type="button"
-              className="small-button"
-              disabled={house.colours.length === 1}
-              aria-label={`Take ${colour.name} away`}
-              onClick={() => remove({ kind: "colour", id: colour.role }, colour.name)}
-            >
-              <Trash aria-hidden />
-            </button>
           </li>
         ))}
       </ul>
