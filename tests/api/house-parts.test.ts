@@ -1,6 +1,7 @@
-import { afterAll, expect, test } from "@jest/globals";
+import { afterAll, expect, jest, test } from "@jest/globals";
 import { as, until } from "../support/api";
 
+jest.setTimeout(120_000);
 const started: string[] = [];
 afterAll(async () => {
   for (const id of started) await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
@@ -72,10 +73,9 @@ test("what somebody has changed since stays as it is when a part comes back, and
 test("a filled-in row that the checks stop is not made, says why, and is made with a reason", async () => {
   const shelf = await as("ines", "GET", "/api/releases");
   const release = shelf.data.releases.find((entry: { designId: string }) => entry.designId === "name-strap");
-  const long = "Maximilian Quartermaine-Featherstonehaugh of the Upper Orchard and Meadow".slice(0, 60);
   const request = {
     releaseId: release.id,
-    values: { fields: { name: `${long} 漢`.slice(-60), role: "Gardener" }, lengthS: 3 },
+    values: { fields: { name: "Ngozi 漢", role: "Gardener" }, lengthS: 3 },
     formats: ["square"],
     outputs: ["see-through-clip"],
   };
