@@ -1,3 +1,4 @@
+import { ownPath } from "@/ui/sign-in/own-path";
 import { SignIn } from "@/ui/sign-in/SignIn";
 
 export const dynamic = "force-dynamic";
@@ -5,6 +6,5 @@ export const dynamic = "force-dynamic";
 export default async function Page({ searchParams }: { searchParams: Promise<{ to?: string }> }) {
   const { to } = await searchParams;
   // Only paths of our own: anything else would let a link lead a freshly signed-in member elsewhere.
-  const own = typeof to === "string" && /^\/(?![/\\])/.test(to);
-  return <SignIn to={own ? to : "/"} />;
+  return <SignIn to={ownPath(to) ?? "/"} />;
 }

@@ -28,7 +28,7 @@ export function SignIn({ to }: { to: string }) {
         </p>
         <h1>Rubrick</h1>
         <p className="sign-in__about">Design an overlay once. Fill it in a hundred times, right every time.</p>
-        <form onSubmit={submit}>
+        <form method="post" onSubmit={submit}>
           <label className="form-label" htmlFor="email">
             E-mail address
           </label>
