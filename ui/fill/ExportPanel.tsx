@@ -17,6 +17,8 @@ const technical: Readonly<Record<OutputKind, string>> = {
   h264: "MP4, H.264: ready to post, with sound",
 };
 
+const bringIntoView = (element: HTMLElement | null) => element?.scrollIntoView({ block: "nearest" });
+
 /** Which formats and outputs, and the one button that makes them. */
 export function ExportPanel({
   desk,
@@ -38,7 +40,9 @@ export function ExportPanel({
   const [chosenOutputs, setOutputs] = useState<readonly string[]>(outputs.slice(0, 1).map((output) => output.id));
   const [answer, setAnswer] = useState<{ made: number } | { error: ApiError } | undefined>();
   const [busy, setBusy] = useState(false);
-  const [stops, setStops] = useState<readonly Finding[]>([]);
+  // What stopped one set of values says nothing about the next.
+  const [stopped, setStopped] = useState<{ readonly values: Values; readonly findings: readonly Finding[] }>();
+  const stops = stopped?.values === values ? stopped.findings : [];
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({});
   const count = chosenFormats.length * chosenOutputs.length;
   const toggle = (list: readonly string[], id: string) =>
@@ -59,7 +63,7 @@ export function ExportPanel({
       .map(({ id }) => ({ check: id, reason: (reasons[id] ?? "").trim() }))
       .filter(({ reason }) => reason.length >= 3);
     const all = openStops(known, desk.accepted);
-    setStops(all);
+    setStopped({ values, findings: all });
     if (openStops(all, accepted).length > 0) {
       setBusy(false);
       return;
@@ -75,7 +79,7 @@ export function ExportPanel({
     try {
       const { ids } = await call("/api/exports", z.object({ ids: z.array(z.string()) }), request);
       setAnswer({ made: ids.length });
-      setStops([]);
+      setStopped(undefined);
     } catch (error) {
       setAnswer({ error: error as ApiError });
     }
@@ -111,30 +115,34 @@ export function ExportPanel({
           </label>
         ))}
       </fieldset>
-      {stops.map((finding) => (
-        <div key={finding.id} className="finding">
-          <Notice weight="stop">
-            {finding.message}{" "}
-            <small>
-              {formats
-                .filter(({ id }) => finding.formats.includes(id))
-                .map(({ name }) => name)
-                .join(", ")}
-            </small>
-          </Notice>
-          {!finding.broken && (
-            <input
-              type="text"
-              className="form-control form-control-sm"
-              aria-label={`Why this may go out: ${finding.message}`}
-              placeholder="Mend it above, or say why it may go out like this"
-              maxLength={300}
-              value={reasons[finding.id] ?? ""}
-              onChange={(event) => setReasons({ ...reasons, [finding.id]: event.target.value })}
-            />
-          )}
+      {stops.length > 0 && (
+        <div ref={bringIntoView} className="export-panel__stops">
+          {stops.map((finding) => (
+            <div key={finding.id} className="finding">
+              <Notice weight="stop">
+                {finding.message}{" "}
+                <small>
+                  {formats
+                    .filter(({ id }) => finding.formats.includes(id))
+                    .map(({ name }) => name)
+                    .join(", ")}
+                </small>
+              </Notice>
+              {!finding.broken && (
+                <input
+                  type="text"
+                  className="form-control form-control-sm"
+                  aria-label={`Why this may go out: ${finding.message}`}
+                  placeholder="Mend it above, or say why it may go out like this"
+                  maxLength={300}
+                  value={reasons[finding.id] ?? ""}
+                  onChange={(event) => setReasons({ ...reasons, [finding.id]: event.target.value })}
+                />
+              )}
+            </div>
+          ))}
         </div>
-      ))}
+      )}
       <div className="export-panel__go">
         <button type="button" className="btn btn-primary" disabled={busy || count === 0} onClick={() => start(false)}>
           {count === 0 ? "Choose a format and a kind" : `Export ${count} ${count === 1 ? "clip" : "clips"}`}

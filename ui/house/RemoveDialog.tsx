@@ -62,10 +62,10 @@ export function RemoveDialog({
         {uses && users.length === 0 && <p>Nothing uses it. Releases keep what they were published with.</p>}
         {users.length > 0 && (
           <>
-            <p>It is used by {users.length === 1 ? "one" : users.length}:</p>
-            <ul className="remove-uses">
-              {users.map((user) => (
-                <li key={user}>{user}</li>
+            <p>It is used in {users.length === 1 ? "one place" : `${users.length} places`}:</p>
+            <ul className="remove-uses" tabIndex={0}>
+              {users.map((user, i) => (
+                <li key={`${i} ${user}`}>{user}</li>
               ))}
             </ul>
             <label className="setting">
