@@ -4,6 +4,7 @@ import { isUnreachable } from "@/server/db/connection";
 import type { Member } from "@/server/db/members";
 import { log } from "@/server/log";
 import { Refusal } from "@/server/refusal";
+import { readBody } from "./body";
 import { memberOf } from "./session";
 
 /** Who may call: anyone, or members of at least this role. */
@@ -59,7 +60,7 @@ export function handler<Body = undefined, Query = undefined>(
       );
       const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
       const body = shape.body
-        ? parse(shape.body, await readJson(request, shape.large ? mostLargeBytes : mostBytes))
+        ? parse(shape.body, await readBody(request, shape.large ? mostLargeBytes : mostBytes))
         : undefined;
       const answer = await run({
         request,
@@ -68,9 +69,9 @@ export function handler<Body = undefined, Query = undefined>(
         body: body as Body,
         query: query as Query,
       });
-      return answer instanceof Response ? answer : Response.json({ data: answer ?? null });
+      return guarded(answer instanceof Response ? answer : Response.json({ data: answer ?? null }));
     } catch (error) {
-      return refuse(error, request);
+      return guarded(refuse(error, request));
     }
   };
   return Object.assign(handle, { access });
@@ -85,31 +86,20 @@ function checkOrigin(request: Request): void {
   }
 }
 
-async function readJson(request: Request, most: number): Promise<unknown> {
-  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge(most);
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  for await (const chunk of request.body ?? []) {
-    size += chunk.byteLength;
-    if (size > most) throw tooLarge(most);
-    chunks.push(chunk);
-  }
-  try {
-    return JSON.parse(Buffer.concat(chunks).toString("utf8"));
-  } catch {
-    throw new Refusal(400, "not_json", "The request is not valid JSON.");
-  }
-}
-
-const tooLarge = (most: number) =>
-  new Refusal(413, "too_large", `The request is larger than ${Math.round(most / 1024)} KB.`);
-
 function parse<T>(schema: z.ZodType<T>, input: unknown): T {
   const result = schema.safeParse(input);
   if (result.success) return result.data;
   const issue = result.error.issues[0]!;
   const where = issue.path.join(".");
   throw new Refusal(422, "invalid", where ? `${where}: ${issue.message}` : issue.message, where);
+}
+
+/** Nothing that is told to one member is kept for another, or taken for what it is not. */
+function guarded(response: Response): Response {
+  const { headers } = response;
+  if (!headers.has("Cache-Control")) headers.set("Cache-Control", "no-store");
+  headers.set("X-Content-Type-Options", "nosniff");
+  return response;
 }
 
 function refuse(error: unknown, request: Request): Response {

@@ -16,9 +16,18 @@ function readCookie(request: Request): string | undefined {
   const header = request.headers.get("cookie") ?? "";
   for (const part of header.split(";")) {
     const [name, ...value] = part.trim().split("=");
-    if (name === cookieName) return decodeURIComponent(value.join("="));
+    if (name === cookieName) return decoded(value.join("="));
   }
   return undefined;
+}
+
+/** A cookie that somebody has made up may not even be decoded. */
+function decoded(value: string): string | undefined {
+  try {
+    return decodeURIComponent(value);
+  } catch {
+    return undefined;
+  }
 }
 
 /** The signed-in member of a request; undefined without a sound, current session. */

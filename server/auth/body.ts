@@ -1,0 +1,56 @@
+import { Refusal } from "@/server/refusal";
+
+/** Things in things in things: deeper than any document of ours goes. */
+const mostDepth = 60;
+
+/** Reads a JSON body as far as it may be long and deep. Refuses with the reason. */
+export async function readBody(request: Request, most: number): Promise<unknown> {
+  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge(most);
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for await (const chunk of request.body ?? []) {
+    size += chunk.byteLength;
+    if (size > most) throw tooLarge(most);
+    chunks.push(chunk);
+  }
+  const bytes = Buffer.concat(chunks);
+  // Looked at before anything is made of it: what is nested without end is dear to read and to check.
+  if (depthOf(bytes) > mostDepth) throw new Refusal(422, "too_deep", "The request is nested too deeply.");
+  let read: unknown;
+  try {
+    read = JSON.parse(bytes.toString("utf8"));
+  } catch {
+    throw new Refusal(400, "not_json", "The request is not valid JSON.");
+  }
+  return sound(read);
+}
+
+const tooLarge = (most: number) =>
+  new Refusal(413, "too_large", `The request is larger than ${Math.round(most / 1024)} KB.`);
+
+/** How deep brackets lie in each other, outside of texts. */
+function depthOf(bytes: Uint8Array): number {
+  let [depth, deepest] = [0, 0];
+  let quoted = false;
+  for (let i = 0; i < bytes.length; i++) {
+    const sign = bytes[i];
+    if (quoted) {
+      if (sign === 0x5c) i++;
+      else if (sign === 0x22) quoted = false;
+    } else if (sign === 0x22) quoted = true;
+    else if (sign === 0x5b || sign === 0x7b) deepest = Math.max(deepest, ++depth);
+    else if (sign === 0x5d || sign === 0x7d) depth--;
+  }
+  return deepest;
+}
+
+/** A lone half of a surrogate pair becomes the sign for what can't be read. */
+const wellFormed = (text: string): string => text.replace(/\p{Surrogate}/gu, "\ufffd");
+
+/** Half of a pair of letters can be stored nowhere: it is put right where it comes in. */
+function sound(value: unknown): unknown {
+  if (typeof value === "string") return wellFormed(value);
+  if (Array.isArray(value)) return value.map(sound);
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, held]) => [wellFormed(key), sound(held)]));
+}
