@@ -37,8 +37,11 @@ export async function sendFile(request: Request, file: SentFile): Promise<Respon
   const { start, end } = range ?? { start: 0, end: file.bytes - 1 };
   headers.set("Content-Length", String(end - start + 1));
   if (range) headers.set("Content-Range", `bytes ${start}-${end}/${file.bytes}`);
+  const status = range ? 206 : 200;
+  // Who asks for the heading alone reads nothing, so nothing would ever close the file.
+  if (request.method === "HEAD") return new Response(null, { status, headers });
   const stream = Readable.toWeb(readStored(file.hash, { start, end })) as ReadableStream<Uint8Array>;
-  return new Response(stream, { status: range ? 206 : 200, headers });
+  return new Response(stream, { status, headers });
 }
 
 /** One byte range of a Range header; undefined when the whole file is meant. Source: RFC 9110, 14.1.2. */

@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync, readlinkSync } from "node:fs";
 import { afterAll, describe, expect, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
 import { as, base, cookieOf, releaseId, send, startExport } from "../support/api";
@@ -115,6 +116,20 @@ test("media answers ranges, for players", async () => {
   const part = await fetch(base + path, { headers: { ...headers, range: "bytes=10-19" } });
   expect([part.status, (await part.arrayBuffer()).byteLength]).toEqual([206, 10]);
   expect((await fetch(base + path, { headers: { ...headers, range: "bytes=999999999-" } })).status).toBe(416);
+  // The heading alone: nothing of the file is left open behind it.
+  for (let i = 0; i < 50; i++) {
+    const head = await fetch(base + path, { method: "HEAD", headers });
+    expect([head.status, head.headers.get("accept-ranges")]).toEqual([200, "bytes"]);
+  }
+  const pid = readFileSync(`${process.env.RUBRICK_TEST_FOLDER ?? ".rubrick"}/web.pid`, "utf8").trim();
+  const open = readdirSync(`/proc/${pid}/fd`).map((fd) => {
+    try {
+      return readlinkSync(`/proc/${pid}/fd/${fd}`);
+    } catch {
+      return "";
+    }
+  });
+  expect(open.filter((file) => file.includes(desk.data.footage[0].hash)).length).toBeLessThan(5);
 });
 
 describe("signing in", () => {
