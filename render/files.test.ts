@@ -129,10 +129,11 @@ describe("sound", () => {
     return { file, fromS: 0, untilS: seconds, gain: 1 };
   };
   test.each([
-    ["over a colour", false],
-    ["over footage", true],
-  ])("lasts as long as the picture, %s", async (_, over) => {
-    const sound = await tone("tone.wav", 5);
+    ["over a colour", { own: true, over: false, lengthS: 4 }],
+    ["over footage", { own: true, over: true, lengthS: 4 }],
+    ["of footage alone that starts again and again", { own: false, over: true, lengthS: 12 }],
+  ])("lasts as long as the picture, %s", async (_, { own, over, lengthS }) => {
+    const sound = own ? await tone("tone.wav", 5) : undefined;
     const under = join(folder, "under.mp4");
     const sources = ["-f", "lavfi", "-i", "testsrc2=d=1:s=320x180:r=25", "-f", "lavfi", "-i", "sine=f=200:d=1"];
     if (over) await runFfmpeg([...sources, "-c:v", "libx264", "-pix_fmt", "yuv420p", "-c:a", "aac", "-y", under]);
@@ -140,14 +141,14 @@ describe("sound", () => {
     const { proof } = await clip(
       "heard.mp4",
       { kind: "h264", backing },
-      { sound, ...(over ? { footage: under } : {}) },
+      { ...(sound ? { sound } : {}), ...(over ? { footage: under } : {}) },
       [panel],
-      4,
+      lengthS,
     );
     expect(proof.faults).toEqual([]);
     const { pictureS, soundS } = await lengthsOf("heard.mp4");
-    expect(pictureS).toBe(4);
-    expect(Math.abs(soundS - 4)).toBeLessThan(0.05);
+    expect(pictureS).toBe(lengthS);
+    expect(Math.abs(soundS - lengthS)).toBeLessThan(0.05);
   });
   test("that the house style has not any more is told, not left out", () => {
     const design = { ...designWith([panel]), sound: { sound: "gone", from: 0, gain: 1 } };

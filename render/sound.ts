@@ -32,7 +32,9 @@ export function soundGraph(
   { own, footage }: { own: { sound: ClipSound; input: number } | undefined; footage: number | undefined },
   lengthS: number,
 ): string | undefined {
-  const fitted = `aresample=48000,aformat=channel_layouts=stereo,apad,atrim=end=${lengthS.toFixed(6)}`;
+  // What footage lacks where it starts again is silence, or all that follows would come early.
+  const filled = "aresample=48000:async=1:min_hard_comp=0.005:first_pts=0";
+  const fitted = `${filled},aformat=channel_layouts=stereo,apad,atrim=end=${lengthS.toFixed(6)}`;
   const under = (name: string) => `[${footage}:a:0]${fitted}[${name}]`;
   if (!own) return footage === undefined ? undefined : under("sound");
   const { fromS, untilS, gain } = own.sound;
