@@ -50,7 +50,11 @@ describe("the command line", () => {
   });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
   const run = (...args: string[]) => {
-    const env: NodeJS.ProcessEnv = { ...process.env, RUBRICK_CALLED_FROM: folder, RUBRICK_FOLDER: join(folder, "nowhere") };
+    const env: NodeJS.ProcessEnv = {
+      ...process.env,
+      RUBRICK_CALLED_FROM: folder,
+      RUBRICK_FOLDER: join(folder, "nowhere"),
+    };
     delete env.DATABASE_URL;
     delete env.STORAGE_URL;
     const done = spawnSync(process.execPath, ["--import", "tsx", "cli/main.ts", ...args], { env, encoding: "utf8" });
