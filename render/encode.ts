@@ -67,18 +67,14 @@ function pad({ plan, format }: EncodeJob): string {
   return `pad=${format.width}:${format.height}:${plan.bounds.x}:${plan.bounds.y}:color=black@0`;
 }
 
-/** Frames of the clip that stand for the sent ones, for progress in frames of the clip. */
-function progressOf(job: EncodeJob, sent: number): (written: number) => void {
-  return (written) => job.progress(Math.floor((job.plan.frames.length * written) / sent));
-}
-
 async function encodeVp9(job: EncodeJob, frames: PaintedFrames): Promise<void> {
   const { sent, filter } = placeFrames(job.plan.frames, rateOf(job.plan));
   const chain = [toYuv("yuva420p"), pad(job), filter].join(",");
   const args = [...paintedInput(job), "-vf", chain, ...encoders.vp9, "-an", "-y", job.file];
   await runFfmpeg(args, {
     signal: job.signal,
-    feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
+    feed: (input) => frames.write(sent, input, job.signal),
+    onFrames: job.progress,
   });
 }
 
@@ -127,7 +123,8 @@ async function encodeH264(job: EncodeJob, frames: PaintedFrames, backing: Backin
   ];
   await runFfmpeg([...args, ...encoders.h264, "-y", job.file], {
     signal: job.signal,
-    feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
+    feed: (input) => frames.write(sent, input, job.signal),
+    onFrames: job.progress,
   });
 }
 
@@ -180,7 +177,8 @@ async function encodeProres(job: EncodeJob, frames: PaintedFrames): Promise<void
     [...paintedInput(job), "-vf", chain, ...encoders.prores, "-an", ...timescale(job.plan), "-y", stills],
     {
       signal: job.signal,
-      feed: (input) => frames.write(sent, input, job.signal, progressOf(job, sent.length)),
+      feed: (input) => frames.write(sent, input, job.signal),
+      onFrames: (stills) => job.progress(Math.floor((job.plan.frames.length * stills) / sent.length)),
     },
   );
   if (runs.every((run) => run.count === 1)) {

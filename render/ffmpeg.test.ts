@@ -14,6 +14,14 @@ describe("runFfmpeg", () => {
     const feed = async (input: Parameters<typeof writeTo>[0]) => writeTo(input, frame);
     expect(await runFfmpeg([...gray, "-f", "rawvideo", "pipe:1"], { feed })).toEqual(frame);
   });
+  test("tells the frames of the result as they are made, also those that nobody sends", async () => {
+    const seen: number[] = [];
+    const held = ["-f", "lavfi", "-re", "-i", "color=d=2:s=64x64:r=1", "-vf", "fps=25", "-f", "null", "-"];
+    await runFfmpeg(held, { onFrames: (count) => seen.push(count) });
+    expect(seen[seen.length - 1]).toBe(50);
+    expect(seen.some((count) => count > 0 && count < 50)).toBe(true);
+    expect([...seen].sort((a, b) => a - b)).toEqual(seen);
+  });
   test("names a full disk", async () => {
     const args = ["-f", "lavfi", "-i", "testsrc=d=1:s=640x360", "-f", "rawvideo", "-y", "/dev/full"];
     expect(await reasonOf(args)).toBe("disk_full");

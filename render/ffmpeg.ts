@@ -1,5 +1,5 @@
 import { spawn } from "node:child_process";
-import type { Writable } from "node:stream";
+import type { Readable, Writable } from "node:stream";
 
 /** ffmpeg or ffprobe ended badly; `cause` names what a person can do about it. */
 export class EncodeError extends Error {
@@ -19,8 +19,8 @@ export interface FfmpegRun {
   readonly feed?: (input: Writable) => Promise<void>;
   readonly signal?: AbortSignal | undefined;
   readonly cwd?: string;
-  /** Told what it writes to standard error. */
-  readonly onLog?: (text: string) => void;
+  /** Told, twice a second and at the end, how many frames of the result are made. */
+  readonly onFrames?: (count: number) => void;
 }
 
 // Nothing but local files and pipes may ever be opened, whatever a container's contents ask for.
@@ -34,7 +34,8 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
     program === "ffmpeg"
       ? common.filter((arg) => arg !== "-nostdin" || !run.feed)
       : ["-v", "error", "-protocol_whitelist", "file"];
-  const child = spawn(program, [...lead, ...args], { stdio: ["pipe", "pipe", "pipe"], cwd: run.cwd });
+  const told = run.onFrames ? ["-progress", "pipe:3", "-stats_period", "0.5"] : [];
+  const child = spawn(program, [...lead, ...told, ...args], { stdio: ["pipe", "pipe", "pipe", "pipe"], cwd: run.cwd });
   const stop = () => child.kill("SIGKILL");
   run.signal?.addEventListener("abort", stop, { once: true });
   const out: Buffer[] = [];
@@ -42,8 +43,8 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
   child.stdout.on("data", (chunk: Buffer) => out.push(chunk));
   child.stderr.on("data", (chunk: Buffer) => {
     errors = (errors + chunk.toString()).slice(-4000);
-    run.onLog?.(chunk.toString());
   });
+  followFrames(child.stdio[3] as Readable, run.onFrames);
   // A broken pipe shows up as ffmpeg's own exit; it must not end this process.
   child.stdin.on("error", () => undefined);
   const ended = new Promise<number>((resolve, reject) => {
@@ -66,6 +67,19 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
   } finally {
     run.signal?.removeEventListener("abort", stop);
   }
+}
+
+/** Reads the lines `frame=…` of ffmpeg's own progress. */
+function followFrames(progress: Readable, onFrames: FfmpegRun["onFrames"]): void {
+  let rest = "";
+  progress.on("data", (chunk: Buffer) => {
+    const lines = (rest + chunk.toString()).split("\n");
+    rest = lines.pop()!;
+    for (const line of lines) {
+      const frame = /^frame=\s*(\d+)/.exec(line);
+      if (frame) onFrames?.(Number(frame[1]));
+    }
+  });
 }
 
 function encodeError(program: string, code: number, errors: string): EncodeError {

@@ -39,16 +39,11 @@ export class PaintedFrames {
     return data;
   }
 
-  /** Writes these pictures one after the other. `progress` is told how many have been written. */
-  async write(
-    pictures: readonly number[],
-    stream: Writable,
-    signal: AbortSignal | undefined,
-    progress: (written: number) => void,
-  ): Promise<void> {
+  /** Writes these pictures one after the other. */
+  async write(pictures: readonly number[], stream: Writable, signal: AbortSignal | undefined): Promise<void> {
     const uses = new Map<number, number>();
     for (const picture of pictures) uses.set(picture, (uses.get(picture) ?? 0) + 1);
-    for (const [i, picture] of pictures.entries()) {
+    for (const picture of pictures) {
       if (signal?.aborted || stream.destroyed) return;
       let data = this.kept.get(picture);
       if (!data) {
@@ -60,7 +55,6 @@ export class PaintedFrames {
       if (left > 0) this.kept.set(picture, data);
       else this.kept.delete(picture);
       await writeTo(stream, data);
-      progress(i + 1);
       // Pixel buffers are only freed between turns of the event loop.
       await new Promise((resolve) => setImmediate(resolve));
     }

@@ -115,11 +115,10 @@ async function decodeWhole(job: ProofJob, chosen: readonly number[]): Promise<{ 
   const decoder = job.output.kind === "vp9-alpha" ? ["-c:v", "libvpx-vp9"] : [];
   const graph = `[0:v]split[all][some];[some]${selected(chosen)}[chosen]`;
   const outputs = ["-map", "[all]", "-f", "null", "-", "-map", "[chosen]", ...rawOut];
-  let log = "";
-  const args = [...decoder, "-i", job.file, "-progress", "pipe:2", "-filter_complex", graph, ...outputs];
-  const pixels = await runFfmpeg(args, { signal: job.signal, onLog: (text) => (log = (log + text).slice(-2000)) });
-  const counts = [...log.matchAll(/^frame=\s*(\d+)/gm)];
-  return { count: Number(counts[counts.length - 1]?.[1] ?? 0), pixels };
+  let count = 0;
+  const args = [...decoder, "-i", job.file, "-filter_complex", graph, ...outputs];
+  const pixels = await runFfmpeg(args, { signal: job.signal, onFrames: (frames) => (count = frames) });
+  return { count, pixels };
 }
 
 /** Decodes the sound from end to end; how many seconds it lasts. */
