@@ -101,6 +101,24 @@ test("what was typed is there again after leaving", async () => {
   expect(await page.$eval(name, (e) => (e as HTMLInputElement).value)).toBe("Ngozi Fairweather-Castellanos");
 });
 
+test("a length is typed as it is written: emptied, filled, and told when it is too long", async () => {
+  const { page } = await signedIn(browser, "ines");
+  await press(page, ".release-plate a h2", "Name strap");
+  const shown = () => page.$eval("#length", (e) => (e as HTMLInputElement).value);
+  await page.waitForSelector("#length");
+  await page.click("#length", { count: 3 });
+  await page.keyboard.press("Backspace");
+  expect(await shown()).toBe("");
+  await page.keyboard.type("8.5");
+  await page.keyboard.press("Tab");
+  expect(await shown()).toBe("8.5");
+  expect(await page.$(".field[data-field=length] .notice-stop")).toBeNull();
+  await page.click("#length", { count: 3 });
+  await page.keyboard.type("600");
+  await page.waitForSelector(".field[data-field=length] .notice-stop");
+  await press(page, ".fill__over", "Empty the form");
+});
+
 test("a cancelled export stops within a second or so and can be tried again", async () => {
   const { startExport, as } = await import("../support/api");
   const id = await startExport({

@@ -12,6 +12,7 @@ import { Transport } from "@/ui/stage/Transport";
 import { usePlayer } from "@/ui/stage/use-player";
 import { ExportPanel } from "./ExportPanel";
 import { FieldControl } from "./FieldControl";
+import { LengthField } from "./LengthField";
 import { notesByField } from "./notes";
 import { useDraft } from "./use-draft";
 import { useRowChecks } from "./use-row-checks";
@@ -91,50 +92,13 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
               ))}
           </section>
         ))}
-        <section className="fill__group">
-          <h2 className="rubric">Length</h2>
-          <div className="field" data-field="length">
-            <label className="field__label" htmlFor="length">
-              Length of the clip
-              <span className="figures field__count">
-                {design.length.min} to {design.length.max} s
-              </span>
-            </label>
-            <div className="length">
-              <input
-                type="range"
-                aria-label="Length, as a slider"
-                min={design.length.min}
-                max={design.length.max}
-                step={0.5}
-                value={lengthS}
-                onChange={(event) => setValues({ ...values, lengthS: Number(event.target.value) })}
-              />
-              <input
-                id="length"
-                type="number"
-                className={`form-control figures${lengthFault ? " is-invalid" : ""}`}
-                min={design.length.min}
-                max={design.length.max}
-                step={0.1}
-                value={Number.isFinite(lengthS) ? lengthS : ""}
-                onChange={(event) =>
-                  setValues({ ...values, lengthS: Math.max(0.1, Number(event.target.value) || 0.1) })
-                }
-              />
-              <span>s</span>
-            </div>
-            <p className="field__help">It arrives and leaves at its own pace; only the stay grows.</p>
-            {lengthFault && <Notice weight="stop">{lengthFault.message}</Notice>}
-            {(notes.get("length") ?? [])
-              .filter((note) => note.text !== lengthFault?.message)
-              .map((note) => (
-                <Notice key={note.text} weight={note.weight}>
-                  {note.text}
-                </Notice>
-              ))}
-          </div>
-        </section>
+        <LengthField
+          limits={design.length}
+          lengthS={lengthS}
+          fault={lengthFault?.message}
+          notes={notes.get("length") ?? []}
+          onChange={(next) => setValues({ ...values, lengthS: next })}
+        />
         <button
           type="button"
           className="btn btn-link btn-sm fill__over"
