@@ -42,6 +42,11 @@ export async function findDraft(db: Db, id: string): Promise<Draft | undefined> 
   return row && toDraft(row);
 }
 
+/** The revision a draft is at; undefined without such a draft. */
+export async function findRevision(db: Db, id: string): Promise<number | undefined> {
+  return (await db("design").where({ id }).first("revision"))?.revision;
+}
+
 /** The draft with its row locked until the transaction ends. */
 export async function lockDraft(db: Db, id: string): Promise<Draft | undefined> {
   const locked = await db("design").where({ id }).forUpdate().first("id");

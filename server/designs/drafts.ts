@@ -100,9 +100,19 @@ async function change(
   });
 }
 
-/** Changes a draft that is still at the revision the changes were made on. */
-export const patchDraft = (id: string, { revision, patches }: PatchRequest, memberId: string) =>
-  change(id, revision, memberId, (draft) => patched(draft.document, patches, Design));
+/** The last words of a page that goes away may overtake those before them, which are waited for this long. */
+const overtakenMs = 2000;
+
+/** Changes a draft that is still at the revision the changes were made on, or about to come to it. */
+export async function patchDraft(id: string, { revision, patches }: PatchRequest, memberId: string) {
+  const until = Date.now() + overtakenMs;
+  while (Date.now() < until) {
+    const now = await designs.findRevision(database(), id);
+    if (now === undefined || now >= revision) break;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  return change(id, revision, memberId, (draft) => patched(draft.document, patches, Design));
+}
 
 /** Puts another document in a draft's place and keeps what was there as a version. */
 export const replaceDraft = (id: string, request: { revision: number; document: Design }, memberId: string) =>

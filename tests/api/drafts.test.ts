@@ -1,6 +1,6 @@
 import { afterAll, describe, expect, test } from "@jest/globals";
 import type { Design } from "@/core/document/design";
-import { as } from "../support/api";
+import { as, pause } from "../support/api";
 
 const started: string[] = [];
 async function start(name: string, copyOf?: string): Promise<string> {
@@ -80,6 +80,15 @@ describe("a draft", () => {
     expect(await find("tag=tea")).toEqual([]);
     expect(await find("tag=tea&archived=yes")).toEqual([id]);
   });
+});
+
+test("the last words of a page that goes away wait for those they have overtaken", async () => {
+  const id = await start("Overtaken");
+  const last = as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 2, patches: rename("Last") });
+  await pause(300);
+  const first = await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches: rename("First") });
+  expect([first.status, (await last).status]).toEqual([200, 200]);
+  expect((await read(id)).document.layers[0].name).toBe("Last");
 });
 
 describe("publishing", () => {

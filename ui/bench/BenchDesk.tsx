@@ -40,9 +40,13 @@ export function BenchDesk({ view }: { view: BenchView }) {
   const [store] = useState(() => createBench(view));
   useEffect(() => {
     const leave = () => void store.getState().leave();
+    // A page that the browser has kept and shows again knows nothing of what it sent last.
+    const back = (event: PageTransitionEvent) => event.persisted && location.reload();
     window.addEventListener("pagehide", leave);
+    window.addEventListener("pageshow", back);
     return () => {
       window.removeEventListener("pagehide", leave);
+      window.removeEventListener("pageshow", back);
       leave();
     };
   }, [store]);

@@ -120,3 +120,25 @@ test("sends what waits when the page goes away", () => {
   s.dispose();
   expect(sent).toMatchObject([{ revision: 1, patches: patch(1) }]);
 });
+test("sends what waits behind a request that is on its way, on the revision that one will make", async () => {
+  let arrive = () => {};
+  const arrived = new Promise<void>((resolve) => (arrive = resolve));
+  const fetched = globalThis.fetch;
+  globalThis.fetch = (async (path: string, init: RequestInit) => {
+    const answered = await fetched(path, init);
+    if (sent.length === 1) await arrived;
+    return answered;
+  }) as typeof fetch;
+  const s = saver();
+  s.add(patch(1));
+  await jest.advanceTimersByTimeAsync(500);
+  s.add(patch(2));
+  s.dispose();
+  expect(sent).toEqual([
+    { revision: 1, patches: patch(1) },
+    { revision: 2, patches: patch(2) },
+  ]);
+  arrive();
+  await jest.advanceTimersByTimeAsync(2000);
+  expect(sent).toHaveLength(2);
+});

@@ -15,6 +15,9 @@ const restMs = 350;
 const mostWaitMs = 900;
 const againMs = 3000;
 
+/** Whether a request may outlive its page; browsers allow 64 KB of them in all. Source: Fetch, 4.6. */
+const outlives = (body: string): boolean => body.length < 15_000;
+
 /**
  * Saves a draft as small changes, a moment after the last one, and within a second while they keep coming. One request
  * at a time, each on the revision that the one before made.
@@ -116,7 +119,8 @@ export class Saver {
     if (this.refused()) {
       return call(`/api/designs/${this.designId}/replace`, Saved, { revision, document: this.whole() });
     }
-    return call(this.path(), Saved, { revision, patches: this.sending });
+    const body = { revision, patches: this.sending };
+    return call(this.path(), Saved, body, { keepalive: outlives(JSON.stringify(body)) });
   }
 
   private failed(error: Error): void {
@@ -130,15 +134,17 @@ export class Saver {
   }
 
   private sendLast(): void {
-    if (this.waiting.length === 0 || this.sending.length > 0 || this.stopped() || this.refused()) return;
-    const body = JSON.stringify({ revision: this.revision, patches: this.waiting });
+    if (this.waiting.length === 0 || this.stopped() || this.refused()) return;
+    // What is on its way makes one revision more, and this goes on from there.
+    const revision = this.revision + (this.sending.length > 0 ? 1 : 0);
+    const body = JSON.stringify({ revision, patches: this.waiting });
     this.waiting = [];
     // Goes out even when the page is gone before the answer.
     void fetch(this.path(), {
       method: "POST",
       headers: { "Content-Type": "application/json" },
       body,
-      keepalive: body.length < 60_000,
+      keepalive: outlives(body),
     });
   }
 

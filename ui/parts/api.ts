@@ -16,10 +16,15 @@ export class ApiError extends Error {
 }
 
 /** Calls a handler and reads its answer by the contract's shape. Throws ApiError. */
-export async function call<T>(path: string, shape: z.ZodType<T>, body?: unknown): Promise<T> {
+export async function call<T>(
+  path: string,
+  shape: z.ZodType<T>,
+  body?: unknown,
+  more: { keepalive?: boolean } = {},
+): Promise<T> {
   let answer: Response;
   try {
-    answer = await fetch(path, body === undefined ? {} : post(body));
+    answer = await fetch(path, body === undefined ? {} : { ...post(body), ...more });
   } catch {
     throw new ApiError(0, "offline", "Rubrick can’t be reached. Check the connection; what you typed is kept.");
   }
