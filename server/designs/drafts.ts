@@ -108,7 +108,8 @@ export async function patchDraft(id: string, { revision, patches }: PatchRequest
   const until = Date.now() + overtakenMs;
   while (Date.now() < until) {
     const now = await designs.findRevision(database(), id);
-    if (now === undefined || now >= revision) break;
+    // Exactly one behind: any other difference is somebody else's change, told at once.
+    if (now === undefined || now + 1 !== revision) break;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
   return change(id, revision, memberId, (draft) => patched(draft.document, patches, Design));

@@ -2,7 +2,7 @@ import type { Patch } from "immer";
 import type { Design } from "@/core/document/design";
 import { Conflict } from "@/contract/designs";
 import { Saved } from "@/contract/patch";
-import { ApiError, call } from "@/ui/parts/api";
+import { ApiError, call, outlives } from "@/ui/parts/api";
 
 export type SaveState =
   | { readonly kind: "saved" }
@@ -14,9 +14,6 @@ export type SaveState =
 const restMs = 350;
 const mostWaitMs = 900;
 const againMs = 3000;
-
-/** Whether a request may outlive its page; browsers allow 64 KB of them in all. Source: Fetch, 4.6. */
-const outlives = (body: string): boolean => body.length < 15_000;
 
 /**
  * Saves a draft as small changes, a moment after the last one, and within a second while they keep coming. One request
@@ -119,8 +116,7 @@ export class Saver {
     if (this.refused()) {
       return call(`/api/designs/${this.designId}/replace`, Saved, { revision, document: this.whole() });
     }
-    const body = { revision, patches: this.sending };
-    return call(this.path(), Saved, body, { keepalive: outlives(JSON.stringify(body)) });
+    return call(this.path(), Saved, { revision, patches: this.sending }, { lasting: true });
   }
 
   private failed(error: Error): void {

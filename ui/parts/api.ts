@@ -15,16 +15,22 @@ export class ApiError extends Error {
   }
 }
 
-/** Calls a handler and reads its answer by the contract's shape. Throws ApiError. */
+/** Whether a request may outlive its page; browsers allow 64 KB of them in all. Source: Fetch, 4.6. */
+export const outlives = (body: string): boolean => body.length < 15_000;
+
+/**
+ * Calls a handler and reads its answer by the contract's shape; `lasting` ones outlive the page if they may. Throws
+ * ApiError.
+ */
 export async function call<T>(
   path: string,
   shape: z.ZodType<T>,
   body?: unknown,
-  more: { keepalive?: boolean } = {},
+  { lasting = false }: { lasting?: boolean } = {},
 ): Promise<T> {
   let answer: Response;
   try {
-    answer = await fetch(path, body === undefined ? {} : { ...post(body), ...more });
+    answer = await fetch(path, body === undefined ? {} : post(body, lasting));
   } catch {
     throw new ApiError(0, "offline", "Rubrick can’t be reached. Check the connection; what you typed is kept.");
   }
@@ -41,8 +47,8 @@ export async function call<T>(
   return shape.parse((json as { data: unknown }).data);
 }
 
-const post = (body: unknown): RequestInit => ({
-  method: "POST",
-  headers: { "Content-Type": "application/json" },
-  body: JSON.stringify(body),
-});
+function post(body: unknown, lasting: boolean): RequestInit {
+  const text = JSON.stringify(body);
+  const headers = { "Content-Type": "application/json" };
+  return { method: "POST", headers, body: text, keepalive: lasting && outlives(text) };
+}
