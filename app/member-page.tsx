@@ -23,8 +23,8 @@ export async function MemberPage({
   least?: Role;
   children: ReactNode;
 }) {
-  const seal = (await cookies()).get(cookieName)?.value;
-  const member = seal ? await memberOfSeal(seal) : undefined;
+  const seal = (await cookies()).get(cookieName())?.value;
+  const member = await memberOfSeal(seal);
   if (!member) redirect(`/sign-in?to=${encodeURIComponent(path)}`);
   const { id, name, email, role } = member;
   return (

@@ -22,7 +22,7 @@ let instance: Awaited<ReturnType<typeof startInstance>> | undefined;
 async function served(measure: () => Promise<Measurement[]>): Promise<Measurement[]> {
   if (!instance) {
     const port = await freePort(0);
-    instance = await startInstance({ folder: join(folder, "instance"), port, onEnd: undefined });
+    instance = await startInstance({ folder: join(folder, "instance"), port });
     process.env.RUBRICK_TEST_URL = instance.address;
   }
   // Loaded late: what reads the instance's address does so when it is loaded.

@@ -1,13 +1,22 @@
-import { spawn } from "node:child_process";
 import { rmSync } from "node:fs";
 import { buildPages } from "./lib/build.mjs";
 import { checkMachine, installModules, installPackages } from "./lib/install.mjs";
 import { startInstance } from "./lib/instance.mjs";
 import { freePort } from "./lib/settings.mjs";
+import { startChild, stopAll } from "./lib/processes.mjs";
 import { runMain, say, StartError } from "./lib/say.mjs";
 
 const folder = ".rubrick/test";
 const jest = ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js"];
+
+let instance;
+const end = async () => {
+  await instance?.stop();
+  await stopAll();
+  process.exit(1);
+};
+process.on("SIGINT", end);
+process.on("SIGTERM", end);
 
 let passed = 0;
 let failed = 0;
@@ -16,7 +25,7 @@ let failed = 0;
 async function run(name, command, args, env = {}) {
   say(`\n── ${name}`);
   const started = Date.now();
-  const child = spawn(command, args, { env: { ...process.env, ...env }, stdio: ["ignore", "pipe", "pipe"] });
+  const child = startChild(command, args, { env: { ...process.env, ...env }, stdio: ["ignore", "pipe", "pipe"] });
   let tail = "";
   for (const [stream, out] of [
     [child.stdout, process.stdout],
@@ -38,9 +47,9 @@ async function run(name, command, args, env = {}) {
 
 await runMain(async () => {
   checkMachine();
-  installPackages({ testing: true });
-  installModules();
-  buildPages();
+  await installPackages({ testing: true });
+  await installModules();
+  await buildPages();
   const node = process.execPath;
   // Two at a time, as many as the smallest machine has cores.
   const checks = [
@@ -62,10 +71,9 @@ await runMain(async () => {
 
   rmSync(folder, { recursive: true, force: true });
   const port = await freePort(0);
-  let instance;
   try {
     // Tests sign in wrongly on purpose; the limit itself is tested with an address of its own.
-    instance = await startInstance({ folder, port, onEnd: (reason) => say(reason), extra: { LOG_LEVEL: "info" } });
+    instance = await startInstance({ folder, port, extra: { LOG_LEVEL: "info" } });
     const env = {
       RUBRICK_TEST_URL: instance.address,
       RUBRICK_TEST_FOLDER: folder,

@@ -19,6 +19,7 @@ process.on("SIGTERM", onSignal);
 process.on("SIGINT", onSignal);
 // A worker whose parent has gone would render on for nobody.
 process.on("disconnect", onSignal);
+if (process.env.RUBRICK_PROCESS && !process.connected) onSignal();
 
 const pause = (ms: number) =>
   new Promise<void>((resolve) => {

@@ -1,7 +1,7 @@
-import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { runChild } from "./processes.mjs";
 import { StartError, say } from "./say.mjs";
 
 /** What the built pages depend on. */
@@ -32,7 +32,7 @@ function* files(path) {
 }
 
 /** Builds the pages when their sources have changed since the last build. */
-export function buildPages() {
+export async function buildPages() {
   const hash = createHash("sha256");
   for (const file of sources.flatMap((source) => [...files(source)]).sort())
     hash.update(file).update(readFileSync(file));
@@ -40,8 +40,7 @@ export function buildPages() {
   const mark = ".next/rubrick-sources";
   if (existsSync(mark) && readFileSync(mark, "utf8") === digest) return;
   say("Building the pages …");
-  const { status, stdout, stderr } = spawnSync(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
-    encoding: "utf8",
+  const { status, stdout, stderr } = await runChild(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   });
   if (status !== 0)

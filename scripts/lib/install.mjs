@@ -1,6 +1,6 @@
-import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, readFileSync, statfsSync, writeFileSync } from "node:fs";
+import { runChild } from "./processes.mjs";
 import { StartError, say } from "./say.mjs";
 
 /** Debian packages by the program that shows they are there. */
@@ -22,7 +22,7 @@ export function checkMachine() {
 }
 
 /** Installs the Debian packages that are missing. */
-export function installPackages({ testing = false } = {}) {
+export async function installPackages({ testing = false } = {}) {
   const wanted = testing ? forTesting : forRunning;
   const missing = Object.entries(wanted).flatMap(([program, name]) => (onPath(program) ? [] : [name]));
   if (missing.length === 0) return;
@@ -30,23 +30,20 @@ export function installPackages({ testing = false } = {}) {
   if (process.getuid?.() !== 0) throw new StartError(`Missing: ${missing.join(", ")}. Run: sudo ${command}`);
   say(`Installing ${missing.join(", ")} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
-  const quiet = { env, stdio: ["ignore", "ignore", "pipe"], encoding: "utf8" };
-  spawnSync("apt-get", ["update", "-qq"], quiet);
+  await runChild("apt-get", ["update", "-qq"], { env });
   // Recommended packages stay out: a server's mail and a browser's desktop are of no use here.
   const args = ["install", "-y", "-qq", "--no-install-recommends", ...missing];
-  const { status, stderr } = spawnSync("apt-get", args, quiet);
+  const { status, stderr } = await runChild("apt-get", args, { env });
   if (status !== 0) throw new StartError(`Could not install ${missing.join(", ")}: ${stderr.trim().split("\n").pop()}`);
 }
 
 /** Installs the npm packages of the lock file, unless that was already done. */
-export function installModules() {
+export async function installModules() {
   const lock = createHash("sha256").update(readFileSync("package-lock.json")).digest("hex");
   const mark = "node_modules/.rubrick-lock";
   if (existsSync(mark) && readFileSync(mark, "utf8") === lock) return;
   say("Installing npm packages …");
-  const { status, stderr } = spawnSync("npm", ["ci", "--no-audit", "--no-fund"], {
-    stdio: ["ignore", "ignore", "pipe"],
-    encoding: "utf8",
+  const { status, stderr } = await runChild("npm", ["ci", "--no-audit", "--no-fund"], {
     env: { ...process.env, NODE_ENV: "development" },
   });
   if (status !== 0) throw new StartError(`npm ci failed: ${stderr.trim().split("\n").slice(-5).join("\n")}`);

@@ -1,66 +1,61 @@
-import { spawn, spawnSync } from "node:child_process";
-import { closeSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { startDatabase, stopProcess } from "./mariadb.mjs";
-import { environment, readSettings, requireFreePort } from "./settings.mjs";
+import { startDatabase } from "./mariadb.mjs";
+import { runChild, stopProcess } from "./processes.mjs";
+import { environment, openFolder, readSettings, requireFreePort } from "./settings.mjs";
+import { lockFolder } from "./lock.mjs";
 import { StartError, say } from "./say.mjs";
+import { startNode, Supervised } from "./supervise.mjs";
 
-const node = process.execPath;
-const webArgs = (port) => ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)];
+const webArgs = (port) => [
+  ...["--import", "./scripts/lib/with-parent.mjs", "node_modules/next/dist/bin/next", "start"],
+  ...["-H", "127.0.0.1", "-p", String(port)],
+];
 const workerArgs = ["--import", "tsx", "worker/main.ts"];
 
-/** A web process of an earlier start that was killed would hold the port. */
-async function endLeftover(file) {
-  if (!existsSync(file)) return;
-  const pid = Number(readFileSync(file, "utf8"));
-  const marks = `/proc/${pid}/environ`;
-  if (pid && existsSync(marks) && readFileSync(marks, "utf8").includes(`RUBRICK_PID_FILE=${file}`))
-    await stopProcess(pid);
-  rmSync(file, { force: true });
+/** Processes of ours that a killed start has left behind: they carry the folder's name in their environment. */
+async function endLeftovers(root) {
+  for (const entry of readdirSync("/proc")) {
+    const pid = Number(entry);
+    if (!pid || pid === process.pid) continue;
+    try {
+      if (readFileSync(`/proc/${entry}/environ`, "utf8").includes(`RUBRICK_ROOT=${root}\0`)) await stopProcess(pid);
+    } catch {
+      // Not ours to look at, or it has ended meanwhile.
+    }
+  }
 }
 
-/** Starts database, web and one worker from a folder of data. Answers what is running and how to stop it. */
-export async function startInstance({ folder, port, onEnd, extra = {} }) {
-  const pidFile = join(folder, "web.pid");
-  await endLeftover(pidFile);
-  await requireFreePort(port);
-  const instance = readSettings(folder);
-  const database = process.env.DATABASE_URL ? { stop: async () => undefined } : await startDatabase(instance);
-  const env = { ...environment(instance, port), ...extra };
-  const children = new Set();
-  let stopping = false;
-
+/** Starts database, web and one worker from a folder of data, and keeps them running. Answers how to stop them. */
+export async function startInstance({ folder, port, extra = {} }) {
+  const root = openFolder(folder);
+  const unlock = lockFolder(root);
+  const started = [];
   const stop = async () => {
-    stopping = true;
-    await Promise.all([...children].map((child) => stopProcess(child.pid)));
-    rmSync(pidFile, { force: true });
-    await database.stop();
+    // The database last: the others still write to it.
+    for (const one of [...started].reverse()) await one.stop();
+    for (const name of ["web", "worker", "mariadb"]) rmSync(join(root, `${name}.pid`), { force: true });
+    unlock();
   };
-  const launch = (name, args, more = {}) => {
-    const log = openSync(join(folder, `${name}.log`), "a");
-    const child = spawn(node, args, {
-      detached: true, // Ctrl-C comes to us alone, and we stop things in order
-      stdio: ["ignore", log, log, "ipc"],
-      env: { ...env, RUBRICK_PROCESS: name, ...more },
-    });
-    closeSync(log);
-    children.add(child);
-    writeFileSync(join(folder, `${name}.pid`), String(child.pid));
-    child.once("exit", (code) => {
-      children.delete(child);
-      if (stopping) return;
-      if (name === "web") onEnd?.(`The web process ended with status ${code}; see ${join(folder, "web.log")}.`);
-      else setTimeout(() => stopping || launch(name, args, more), 1000);
-    });
-    return child;
-  };
-
   try {
-    const prepared = spawnSync(node, ["--import", "tsx", "scripts/prepare-data.ts"], { env, encoding: "utf8" });
-    if (prepared.status !== 0) throw new StartError(`The data could not be prepared:\n${prepared.stderr.slice(-2000)}`);
-    if (prepared.stdout.trim()) say(prepared.stdout.trim());
-    const web = launch("web", webArgs(port), { RUBRICK_PID_FILE: pidFile, NODE_ENV: "production" });
-    launch("worker", workerArgs, { NODE_ENV: "production" });
+    await endLeftovers(root);
+    await requireFreePort(port);
+    const instance = readSettings(root);
+    const own = !process.env.DATABASE_URL;
+    if (own) started.push(await startDatabase(instance));
+    const env = { ...environment(instance, port), ...extra, RUBRICK_ROOT: root };
+    await prepareData(env, own);
+    const launch = (name, args) => {
+      const log = join(root, `${name}.log`);
+      const kept = new Supervised(name, join(root, `${name}.pid`), () =>
+        startNode(args, { log, env: { ...env, RUBRICK_PROCESS: name, NODE_ENV: "production" } }),
+      );
+      started.push(kept);
+      kept.launch();
+      return kept;
+    };
+    const web = launch("web", webArgs(port));
+    launch("worker", workerArgs);
     await waitUntilServing(port, web);
     return { env, stop, address: `http://127.0.0.1:${port}` };
   } catch (error) {
@@ -69,12 +64,20 @@ export async function startInstance({ folder, port, onEnd, extra = {} }) {
   }
 }
 
+/** The newest shape of the tables; the demo world only in a database of our own. */
+async function prepareData(env, own) {
+  const args = ["--import", "tsx", "scripts/prepare-data.ts"];
+  const prepared = await runChild(process.execPath, args, { env: { ...env, RUBRICK_SEED: own ? "demo" : "" } });
+  if (prepared.status !== 0) throw new StartError(`The data could not be prepared:\n${prepared.stderr.slice(-2000)}`);
+  if (prepared.stdout.trim()) say(prepared.stdout.trim());
+}
+
 async function waitUntilServing(port, web) {
-  for (let i = 0; i < 300; i++) {
-    if (web.exitCode !== null) throw new StartError("The web process ended before it served a page.");
+  for (let i = 0; i < 600; i++) {
+    if (web.child.exitCode !== null && i > 50) throw new StartError("The web process ended before it served a page.");
     const answer = await fetch(`http://127.0.0.1:${port}/api/me`).catch(() => undefined);
     if (answer) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  throw new StartError("The web process did not answer within 30 seconds.");
+  throw new StartError("The web process did not answer within a minute.");
 }

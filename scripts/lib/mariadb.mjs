@@ -1,99 +1,144 @@
-import { execFileSync, spawn, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { freePort } from "./settings.mjs";
+import { chownSync, existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { alive, runChild, startChild, stopProcess } from "./processes.mjs";
+import { freePort, ownFolder, writeWhole } from "./settings.mjs";
 import { StartError, say } from "./say.mjs";
+import { Supervised } from "./supervise.mjs";
 
-const asRoot = process.getuid?.() === 0;
-const user = asRoot ? ["--user=root"] : [];
 const path = { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` };
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-const alive = (pid) => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
+/**
+ * Who the database runs as: ourselves, or, started by the system's root, the user that Debian's package has made for
+ * it. Where that user can't reach our folder it has to be root.
+ */
+function runsAs(root) {
+  if (process.getuid?.() !== 0) return undefined;
+  const line = readFileSync("/etc/passwd", "utf8")
+    .split("\n")
+    .find((entry) => entry.startsWith("mysql:"));
+  const [uid, gid] = line?.split(":").slice(2, 4).map(Number) ?? [];
+  if (uid === undefined) return { name: "root" };
+  for (let folder = root; folder !== dirname(folder); folder = dirname(folder)) {
+    if ((statSync(folder).mode & 0o001) === 0) return { name: "root" };
   }
-};
+  return { name: "mysql", uid, gid };
+}
 
-/** Starts MariaDB on loopback with a private data folder, or takes over one that a killed start left running. */
+/** Everything below a folder given to its user, so that data made by an earlier start can be read. */
+function give(folder, { uid, gid } = {}) {
+  if (uid === undefined) return;
+  chownSync(folder, uid, gid);
+  if (!lstatSync(folder).isDirectory()) return;
+  for (const entry of readdirSync(folder)) give(join(folder, entry), { uid, gid });
+}
+
+/** A short path for the socket, which may have a hundred letters at most, in a folder that is nobody else's. */
+function socketFolder(root, user) {
+  const near = join(root, "run");
+  const name = createHash("sha256").update(root).digest("hex").slice(0, 12);
+  const folder = near.length < 80 ? near : join(tmpdir(), `rubrick-${name}`);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const owner = lstatSync(folder);
+  if (!owner.isDirectory() || ![process.getuid?.(), user?.uid].includes(owner.uid)) {
+    throw new StartError(`${folder} belongs to somebody else. Take it away, then start again.`);
+  }
+  ownFolder(folder);
+  return folder;
+}
+
+/** What the server does before it listens: the password of its root, our user, and nobody else. */
+const openingSql = ({ databasePassword, databaseRootPassword }) =>
+  [
+    "CREATE DATABASE IF NOT EXISTS rubrick CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci",
+    `ALTER USER root@localhost IDENTIFIED BY '${databaseRootPassword}'`,
+    "DELETE FROM mysql.global_priv WHERE NOT (User = 'root' AND Host = 'localhost') AND User <> 'mariadb.sys'",
+    "FLUSH PRIVILEGES",
+    `CREATE OR REPLACE USER rubrick@'127.0.0.1' IDENTIFIED BY '${databasePassword}'`,
+    "GRANT ALL ON rubrick.* TO rubrick@'127.0.0.1'",
+  ].join(";\n") + ";\n";
+
+/** Starts MariaDB on loopback with a private data folder, and keeps it running. */
 export async function startDatabase(instance) {
   const { root, settings, save } = instance;
-  const data = join(root, "mariadb");
-  // Socket paths are limited to about 100 characters, so it can't lie in a deep project folder.
-  const name = createHash("sha256").update(root).digest("hex").slice(0, 12);
-  const socket = join(tmpdir(), `rubrick-${name}.sock`);
+  const user = runsAs(root);
+  const asUser = user ? [`--user=${user.name}`] : [];
+  const data = ownFolder(join(root, "mariadb"));
+  const run = socketFolder(root, user);
+  const temporary = ownFolder(join(root, "mariadb-tmp"));
+  const socket = join(run, "mariadb.sock");
   const pidFile = join(root, "mariadb.pid");
+  const log = join(root, "mariadb.log");
+  const sql = join(run, "opening.sql");
+  await endServersOf(data);
+  if (!existsSync(join(data, "mysql"))) {
+    say("Preparing the database …");
+    const args = ["--no-defaults", `--datadir=${data}`, "--auth-root-authentication-method=normal", "--skip-test-db"];
+    if (user?.uid !== undefined) give(data, user);
+    const made = await runChild("mariadb-install-db", [...args, ...asUser], { env: path });
+    if (made.status !== 0) {
+      // A folder that is half made would be taken for a whole one the next time.
+      rmSync(data, { recursive: true, force: true });
+      throw new StartError(`MariaDB could not be set up: ${made.stderr.trim().split("\n").pop()}`);
+    }
+  }
+  settings.databasePort = await freePort(settings.databasePort);
+  save();
+  writeWhole(sql, openingSql(settings));
+  for (const own of [data, run, temporary]) give(own, user);
+  if (existsSync(log)) give(log, user);
+  else if (user?.uid !== undefined) {
+    writeWhole(log, "");
+    give(log, user);
+  }
+  const args = [
+    ...[
+      "--no-defaults",
+      ...asUser,
+      `--datadir=${data}`,
+      `--socket=${socket}`,
+      `--pid-file=${join(run, "mariadb.pid")}`,
+    ],
+    ...[`--port=${settings.databasePort}`, "--bind-address=127.0.0.1", `--tmpdir=${temporary}`, `--log-error=${log}`],
+    ...[`--init-file=${sql}`, `--secure-file-priv=${temporary}`, "--skip-name-resolve", "--local-infile=0"],
+    ...["--skip-symbolic-links", "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci"],
+  ];
+  // In a group of its own, so that Ctrl-C reaches it last.
+  const server = new Supervised("database", pidFile, () =>
+    startChild("mariadbd", args, { detached: true, stdio: "ignore", env: path }),
+  );
+  server.launch();
   const ping = () =>
     spawnSync("mariadb-admin", ["--no-defaults", `--socket=${socket}`, "--connect-timeout=2", "ping"], {
       stdio: "ignore",
     }).status === 0;
-
-  const running = (child) => (existsSync(pidFile) ? Number(readFileSync(pidFile, "utf8")) : child);
-  const left = existsSync(pidFile) ? Number(readFileSync(pidFile, "utf8")) : 0;
-  if (left && alive(left) && ping()) return { stop: () => stopProcess(running(left)) };
-  if (ping()) {
-    // The socket's name is made from our folder: this server is ours, and its folder was deleted under it.
-    spawnSync("mariadb-admin", ["--no-defaults", `--socket=${socket}`, "-u", "root", "shutdown"], { stdio: "ignore" });
-    for (let i = 0; i < 100 && ping(); i++) await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-
-  const fresh = !existsSync(join(data, "mysql"));
-  if (fresh) {
-    say("Preparing the database …");
-    mkdirSync(data, { recursive: true });
-    const args = ["--no-defaults", `--datadir=${data}`, "--auth-root-authentication-method=normal", "--skip-test-db"];
-    const made = spawnSync("mariadb-install-db", [...args, ...user], { env: path, encoding: "utf8" });
-    if (made.status !== 0) throw new StartError(`MariaDB could not be set up: ${made.stderr.trim().split("\n").pop()}`);
-  }
-  settings.databasePort = await freePort(settings.databasePort);
-  save();
-  const log = join(root, "mariadb.log");
-  const server = spawn(
-    "mariadbd",
-    [
-      "--no-defaults",
-      ...user,
-      `--datadir=${data}`,
-      `--socket=${socket}`,
-      `--pid-file=${pidFile}`,
-      `--port=${settings.databasePort}`,
-      "--bind-address=127.0.0.1",
-      `--tmpdir=${tmpdir()}`,
-      `--log-error=${log}`,
-      "--character-set-server=utf8mb4",
-      "--collation-server=utf8mb4_unicode_ci",
-    ],
-    // In a group of its own, so that Ctrl-C reaches it last.
-    { detached: true, stdio: "ignore", env: path },
-  );
-  let ended = false;
-  server.once("exit", () => (ended = true));
-  server.once("error", () => (ended = true));
   const until = Date.now() + 60_000;
   while (!ping()) {
-    if (ended || Date.now() > until) throw new StartError(`MariaDB did not start; its log is ${log}.`);
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    if (server.child.exitCode !== null || Date.now() > until) {
+      await server.stop();
+      throw new StartError(`MariaDB did not start; its log is ${log}.`);
+    }
+    await pause(100);
   }
-  const sql = [
-    "CREATE DATABASE IF NOT EXISTS rubrick CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci",
-    `CREATE OR REPLACE USER rubrick@'127.0.0.1' IDENTIFIED BY '${settings.databasePassword}'`,
-    "GRANT ALL ON rubrick.* TO rubrick@'127.0.0.1'",
-    // Root signs in through the socket's file only.
-    "DELETE FROM mysql.global_priv WHERE User IN ('root', '') AND Host NOT IN ('localhost')",
-    "FLUSH PRIVILEGES",
-  ].join("; ");
-  execFileSync("mariadb", ["--no-defaults", `--socket=${socket}`, "-u", "root", "-e", sql]);
-  server.unref();
-  // The pid file, not our child: somebody may have started the server anew meanwhile.
-  return { stop: () => stopProcess(running(server.pid)) };
+  return server;
 }
 
-export async function stopProcess(pid) {
-  if (!pid || !alive(pid)) return;
-  process.kill(pid, "SIGTERM");
-  for (let i = 0; i < 200 && alive(pid); i++) await new Promise((resolve) => setTimeout(resolve, 50));
+/** Servers that a killed start has left running on this data folder. */
+async function endServersOf(data) {
+  for (const entry of readdirSync("/proc")) {
+    const file = `/proc/${entry}/cmdline`;
+    if (!/^\d+$/.test(entry) || !existsSync(file)) continue;
+    let args = [];
+    try {
+      args = readFileSync(file, "utf8").split("\0");
+    } catch {
+      continue; // It has ended meanwhile.
+    }
+    if (args[0].endsWith("mariadbd") && args.includes(`--datadir=${data}`) && alive(Number(entry))) {
+      await stopProcess(Number(entry));
+    }
+  }
 }

@@ -1,3 +1,5 @@
+import { stopAll } from "./processes.mjs";
+
 /** Ends with one clear sentence. */
 export class StartError extends Error {}
 
@@ -9,6 +11,7 @@ export async function runMain(main) {
     await main();
   } catch (error) {
     process.stderr.write(error instanceof StartError ? `\n${error.message}\n` : `\n${error.stack}\n`);
+    await stopAll();
     process.exit(1);
   }
 }

@@ -1,24 +1,78 @@
 import { randomBytes } from "node:crypto";
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  writeSync,
+} from "node:fs";
 import { createServer } from "node:net";
 import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import { StartError } from "./say.mjs";
 
-/** The instance's own folder, secrets and ports; made once and kept. */
-export function readSettings(folder) {
+/** Writes a file that is whole or as it was before, readable by its owner only. */
+export function writeWhole(file, text) {
+  const near = `${file}.${process.pid}.new`;
+  const handle = openSync(near, "w", 0o600);
+  writeSync(handle, text);
+  fsyncSync(handle);
+  closeSync(handle);
+  renameSync(near, file);
+}
+
+/** A folder that only its owner may look into. */
+export function ownFolder(path, mode = 0o700) {
+  mkdirSync(path, { recursive: true, mode });
+  chmodSync(path, mode);
+  return path;
+}
+
+/** The instance's own folder; whoever may not look into it may at most pass through. */
+export function openFolder(folder) {
   const root = resolve(folder);
-  mkdirSync(join(root, "storage"), { recursive: true });
-  mkdirSync(join(root, "work"), { recursive: true });
+  try {
+    ownFolder(root, process.getuid?.() === 0 ? 0o711 : 0o700);
+    ownFolder(join(root, "storage"));
+    ownFolder(join(root, "work"));
+  } catch (error) {
+    throw new StartError(
+      `The data folder ${root} can’t be written (${error.code}). Choose another: RUBRICK_FOLDER=… npm start`,
+    );
+  }
+  return root;
+}
+
+/** The instance's secrets and ports; made once and kept. */
+export function readSettings(root) {
   const file = join(root, "settings.json");
-  const kept = existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : {};
+  let kept = {};
+  if (existsSync(file)) {
+    try {
+      kept = JSON.parse(readFileSync(file, "utf8"));
+    } catch {
+      throw new StartError(
+        `${file} can’t be read: it was cut off. Put back a copy of it; without its database password the data in ${root} can’t be opened.`,
+      );
+    }
+  }
   const settings = {
     sessionSecret: randomBytes(32).toString("hex"),
     databasePassword: randomBytes(18).toString("hex"),
+    databaseRootPassword: randomBytes(18).toString("hex"),
     databasePort: 0,
     ...kept,
   };
-  const save = () => writeFileSync(file, JSON.stringify(settings, null, 2), { mode: 0o600 });
+  let written = JSON.stringify(kept, null, 2);
+  const save = () => {
+    const text = JSON.stringify(settings, null, 2);
+    if (text !== written) writeWhole(file, text);
+    written = text;
+  };
   save();
   return { root, settings, save };
 }

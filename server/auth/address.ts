@@ -1,8 +1,5 @@
 /**
- * The caller's address, for limits. The last entry of the forwarding header is the one our own proxy, or the server
- * itself, has written; earlier ones may be made up.
+ * The caller's address, for limits: as the web process has seen it on the socket, or as a named proxy has told it. No
+ * header that a sender can make up is believed.
  */
-export function addressOf(request: Request): string {
-  const forwarded = request.headers.get("x-forwarded-for")?.split(",").pop()?.trim();
-  return (forwarded || "unknown").slice(0, 60);
-}
+export const addressOf = (request: Request): string => request.headers.get("x-rubrick-address") ?? "unknown";

@@ -5,6 +5,7 @@ import type { Member } from "@/server/db/members";
 import { log } from "@/server/log";
 import { Refusal } from "@/server/refusal";
 import { readBody } from "./body";
+import { checkHost, checkOrigin } from "./origin";
 import { memberOf } from "./session";
 
 /** Who may call: anyone, or members of at least this role. */
@@ -47,6 +48,7 @@ export function handler<Body = undefined, Query = undefined>(
 ): RouteHandler {
   const handle = async (request: Request, context: Context): Promise<Response> => {
     try {
+      checkHost(request);
       if (request.method !== "GET" && request.method !== "HEAD") checkOrigin(request);
       const member = await memberOf(request);
       if (access !== "anyone") {
@@ -75,15 +77,6 @@ export function handler<Body = undefined, Query = undefined>(
     }
   };
   return Object.assign(handle, { access });
-}
-
-/** A page of another site must not be able to make a signed-in browser change anything. */
-function checkOrigin(request: Request): void {
-  const origin = request.headers.get("origin");
-  const host = request.headers.get("host");
-  if (!origin || !host || !URL.canParse(origin) || new URL(origin).host !== host) {
-    throw new Refusal(403, "origin", "This request does not come from Rubrick’s own pages.");
-  }
 }
 
 function parse<T>(schema: z.ZodType<T>, input: unknown): T {

@@ -1,60 +1,78 @@
+import { createHash } from "node:crypto";
 import { sealData, unsealData } from "iron-session";
 import { database, required } from "@/server/db/connection";
 import { findMember, type Member } from "@/server/db/members";
+import { addSession, endSession, findSession } from "@/server/db/sessions";
 
-const cookieName = "rubrick";
 const lifetimeS = 14 * 24 * 3600;
+const knownS = 365 * 24 * 3600;
 
 interface Sealed {
-  memberId?: string;
+  sessionId?: string;
   epoch?: number;
 }
 
-const options = () => ({ password: required("SESSION_SECRET"), ttl: lifetimeS });
+const options = (ttl: number) => ({ password: required("SESSION_SECRET"), ttl });
 
-function readCookie(request: Request): string | undefined {
-  const header = request.headers.get("cookie") ?? "";
-  for (const part of header.split(";")) {
+/** Several instances on one host share its cookies: each has names of its own. */
+const ownName = (name: string): string =>
+  `${name}-${createHash("sha256")
+    .update(`${name} ${required("SESSION_SECRET")}`)
+    .digest("hex")
+    .slice(0, 8)}`;
+export const cookieName = (): string => ownName("rubrick");
+const knownName = (): string => ownName("rubrick-known");
+
+function readCookie(request: Request, wanted: string): string | undefined {
+  for (const part of (request.headers.get("cookie") ?? "").split(";")) {
     const [name, ...value] = part.trim().split("=");
-    if (name === cookieName) return decoded(value.join("="));
+    if (name !== wanted) continue;
+    try {
+      return decodeURIComponent(value.join("="));
+    } catch {
+      return undefined; // Not a cookie that we have written.
+    }
   }
   return undefined;
 }
 
-/** A cookie that somebody has made up may not even be decoded. */
-function decoded(value: string): string | undefined {
-  try {
-    return decodeURIComponent(value);
-  } catch {
-    return undefined;
-  }
-}
+const unseal = (seal: string | undefined, ttl: number): Promise<Sealed & { member?: string }> =>
+  seal ? unsealData<Sealed & { member?: string }>(seal, options(ttl)).catch(() => ({})) : Promise.resolve({});
 
 /** The signed-in member of a request; undefined without a sound, current session. */
-export async function memberOf(request: Request): Promise<Member | undefined> {
-  const cookie = readCookie(request);
-  return cookie ? memberOfSeal(cookie) : undefined;
-}
+export const memberOf = (request: Request): Promise<Member | undefined> =>
+  memberOfSeal(readCookie(request, cookieName()));
 
 /** The member of a sealed cookie's value. */
-export async function memberOfSeal(seal: string): Promise<Member | undefined> {
-  const sealed = await unsealData<Sealed>(seal, options()).catch((): Sealed => ({}));
-  if (!sealed.memberId) return undefined;
-  const member = await findMember(database(), sealed.memberId);
-  return member && member.sessionEpoch === sealed.epoch ? member : undefined;
+export async function memberOfSeal(seal: string | undefined): Promise<Member | undefined> {
+  const { sessionId, epoch } = await unseal(seal, lifetimeS);
+  const memberId = sessionId && (await findSession(database(), sessionId));
+  if (!memberId) return undefined;
+  const member = await findMember(database(), memberId);
+  return member && member.sessionEpoch === epoch ? member : undefined;
 }
 
-function cookie(value: string, maxAge: number): string {
+function cookie(name: string, value: string, maxAge: number): string {
   const secure = process.env.PUBLIC_URL?.startsWith("https:") ? "; Secure" : "";
-  return `${cookieName}=${encodeURIComponent(value)}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAge}${secure}`;
+  return `${name}=${encodeURIComponent(value)}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAge}${secure}`;
 }
 
-/** The Set-Cookie header that starts a session. */
-export async function startSession(member: Member): Promise<string> {
-  const seal = await sealData({ memberId: member.id, epoch: member.sessionEpoch }, options());
-  return cookie(seal, lifetimeS);
+/** The Set-Cookie headers that start a session, and let this browser be known as the member's. */
+export async function startSession(member: Member): Promise<string[]> {
+  const sessionId = await addSession(database(), member.id, lifetimeS);
+  const seal = await sealData({ sessionId, epoch: member.sessionEpoch }, options(lifetimeS));
+  const known = await sealData({ member: member.id }, options(knownS));
+  return [cookie(cookieName(), seal, lifetimeS), cookie(knownName(), known, knownS)];
 }
 
-/** The Set-Cookie header that ends it. */
-export const endSession = (): string => cookie("", 0);
-export { cookieName };
+/** Whether this browser has been signed in as a member before. */
+export async function isKnown(request: Request, memberId: string): Promise<boolean> {
+  return (await unseal(readCookie(request, knownName()), knownS)).member === memberId;
+}
+
+/** Ends the session of a request for good; the Set-Cookie header that takes it from the browser. */
+export async function leaveSession(request: Request): Promise<string> {
+  const { sessionId } = await unseal(readCookie(request, cookieName()), lifetimeS);
+  if (sessionId) await endSession(database(), sessionId);
+  return cookie(cookieName(), "", 0);
+}

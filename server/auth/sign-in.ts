@@ -2,7 +2,9 @@ import { RateLimiterMySQL, RateLimiterRes } from "rate-limiter-flexible";
 import { database } from "@/server/db/connection";
 import { findSignIn, type Member } from "@/server/db/members";
 import { Refusal } from "@/server/refusal";
+import { addressOf } from "./address";
 import { checkPassword } from "./password";
+import { isKnown } from "./session";
 
 const limiters = new Map<string, RateLimiterMySQL>();
 
@@ -24,30 +26,47 @@ function limiter(name: string, points: number): RateLimiterMySQL {
   return found;
 }
 
-/** Failures a quarter of an hour: for one account from one address, and for one address in all. */
-const accountLimit = () => limiter("account", Number(process.env.SIGN_IN_TRIES ?? 10));
-const addressLimit = () => limiter("address", 10 * Number(process.env.SIGN_IN_TRIES ?? 10));
+/** Tries a quarter of an hour, for one account from one address; the others follow from it. */
+const tries = (): number => Number(process.env.SIGN_IN_TRIES ?? 10);
 
-/** Checks address and password. Throws a Refusal: 401 when they don't match, 429 after too many failures. */
-export async function signIn(email: string, password: string, address: string): Promise<Member> {
+/** From so many tries for one account on, wherever they come from, each one more takes longer to be answered. */
+const slowFrom = 3;
+const slowestMs = 4000;
+
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/**
+ * Checks address and password. Throws a Refusal: 401 when they don't match, 429 after too many tries. Every try is
+ * counted before it is looked at, so that many at once are no more than one after the other. Guesses from everywhere
+ * slow an account down, but never lock its owner out: a browser that was signed in before passes.
+ */
+export async function signIn(email: string, password: string, request: Request): Promise<Member> {
+  const address = addressOf(request);
+  const perAccount = limiter("account", tries());
+  const perAddress = limiter("address", 10 * tries());
+  const overall = limiter("overall", 20 * tries());
   const key = `${email}|${address}`.slice(0, 200);
-  for (const [limit, id] of [
-    [accountLimit(), key],
-    [addressLimit(), address],
-  ] as const) {
-    const state = await limit.get(id);
-    if (state && state.consumedPoints >= limit.points) throw tooMany(state);
-  }
+  await count(perAccount, key);
+  await count(perAddress, address);
   const found = await findSignIn(database(), email);
+  const known = found !== undefined && (await isKnown(request, found.member.id));
+  if (!known) {
+    const { consumedPoints } = await count(overall, email.slice(0, 200));
+    if (consumedPoints > slowFrom) await pause(Math.min(slowestMs, 125 * 2 ** (consumedPoints - slowFrom)));
+  }
   if (!(await checkPassword(found?.hash, password)) || !found) {
-    await Promise.all([accountLimit().penalty(key), addressLimit().penalty(address)]);
     throw new Refusal(401, "sign_in_failed", "E-mail address and password don’t match. Check both and try again.");
   }
-  await accountLimit().delete(key);
+  await Promise.all([perAccount.delete(key), perAddress.reward(address, 1), overall.delete(email.slice(0, 200))]);
   return found.member;
 }
 
-function tooMany(state: RateLimiterRes): Refusal {
-  const minutes = Math.max(1, Math.ceil(state.msBeforeNext / 60000));
-  return new Refusal(429, "too_many_tries", `Too many failed sign-ins. Try again in ${minutes} minutes.`);
+async function count(limit: RateLimiterMySQL, key: string): Promise<RateLimiterRes> {
+  try {
+    return await limit.consume(key, 1);
+  } catch (error) {
+    if (!(error instanceof RateLimiterRes)) throw error;
+    const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60000));
+    throw new Refusal(429, "too_many_tries", `Too many failed sign-ins. Try again in ${minutes} minutes.`);
+  }
 }

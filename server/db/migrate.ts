@@ -4,9 +4,10 @@ import * as drafts from "./migrations/002-drafts";
 import * as moves from "./migrations/003-moves";
 import * as accepted from "./migrations/004-accepted";
 import * as removals from "./migrations/005-house-removals";
+import * as sessions from "./migrations/006-sessions";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves, accepted, removals];
+const migrations = [first, drafts, moves, accepted, removals, sessions];
 
 const source = {
   getMigrations: async () => migrations,
@@ -16,6 +17,20 @@ const source = {
 
 /** Brings the database to the newest shape; several processes may call it at once. */
 export async function migrate(db: Db): Promise<void> {
-  // MariaDB can't roll back table changes, so a transaction around them would only pretend to.
-  await db.migrate.latest({ migrationSource: source, disableTransactions: true });
+  // Held by the connection, so that it goes with a process that is killed; knex keeps its own mark in a table, where
+  // one that was killed leaves it for good.
+  const lock = await db.client.acquireConnection();
+  try {
+    const [rows] = (await lock.promise().query("select get_lock('rubrick.migrate', 120) as got")) as [
+      { got: number }[],
+    ];
+    if (rows[0]?.got !== 1) throw new Error("another process has been changing the tables for two minutes");
+    await db.migrate.forceFreeMigrationsLock({ migrationSource: source });
+    // MariaDB can't roll back table changes, so a transaction around them would only pretend to: every step can be
+    // repeated instead.
+    await db.migrate.latest({ migrationSource: source, disableTransactions: true });
+  } finally {
+    await lock.promise().query("do release_lock('rubrick.migrate')");
+    await db.client.releaseConnection(lock);
+  }
 }

@@ -2,10 +2,11 @@ import { SignInRequest } from "@/contract/members";
 import { handler } from "@/server/auth/handler";
 import { startSession } from "@/server/auth/session";
 import { signIn } from "@/server/auth/sign-in";
-import { addressOf } from "@/server/auth/address";
 
 export const POST = handler("anyone", { body: SignInRequest }, async ({ body, request }) => {
-  const member = await signIn(body.email, body.password, addressOf(request));
+  const member = await signIn(body.email, body.password, request);
   const { id, name, email, role } = member;
-  return Response.json({ data: { id, name, email, role } }, { headers: { "Set-Cookie": await startSession(member) } });
+  const response = Response.json({ data: { id, name, email, role } });
+  for (const cookie of await startSession(member)) response.headers.append("Set-Cookie", cookie);
+  return response;
 });

@@ -1,6 +1,6 @@
 import { handler } from "@/server/auth/handler";
-import { endSession } from "@/server/auth/session";
+import { leaveSession } from "@/server/auth/session";
 
-export const POST = handler("anyone", {}, async () =>
-  Response.json({ data: null }, { headers: { "Set-Cookie": endSession() } }),
+export const POST = handler("anyone", {}, async ({ request }) =>
+  Response.json({ data: null }, { headers: { "Set-Cookie": await leaveSession(request) } }),
 );

@@ -1,9 +1,10 @@
 import type { Knex } from "knex";
+import { createOnce } from "../steps";
 
 export const name = "001-first";
 
 export async function up(db: Knex): Promise<void> {
-  await db.schema.createTable("member", (t) => {
+  await createOnce(db, "member", (t) => {
     t.string("id", 20).primary();
     t.string("email", 190).notNullable().unique();
     t.string("name", 120).notNullable();
@@ -13,17 +14,17 @@ export async function up(db: Knex): Promise<void> {
     t.integer("session_epoch").notNullable().defaultTo(1);
     t.dateTime("created_at", { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
   });
-  await db.schema.createTable("sign_in_limit", (t) => {
+  await createOnce(db, "sign_in_limit", (t) => {
     t.string("key", 255).primary();
     t.integer("points").notNullable().defaultTo(0);
     t.bigInteger("expire").unsigned();
   });
-  await db.schema.createTable("house", (t) => {
+  await createOnce(db, "house", (t) => {
     t.integer("id").primary();
     t.json("document").notNullable();
     t.integer("revision").notNullable().defaultTo(1);
   });
-  await db.schema.createTable("media", (t) => {
+  await createOnce(db, "media", (t) => {
     t.string("hash", 64).primary();
     t.string("name", 190).notNullable();
     t.enum("kind", ["picture", "video", "sound", "font"]).notNullable();
@@ -35,14 +36,14 @@ export async function up(db: Knex): Promise<void> {
     t.boolean("is_footage").notNullable().defaultTo(false);
     t.dateTime("created_at", { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
   });
-  await db.schema.createTable("design", (t) => {
+  await createOnce(db, "design", (t) => {
     t.string("id", 40).primary();
     t.string("name", 80).notNullable();
     t.json("draft").notNullable();
     t.integer("revision").notNullable().defaultTo(1);
     t.dateTime("created_at", { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
   });
-  await db.schema.createTable("design_release", (t) => {
+  await createOnce(db, "design_release", (t) => {
     t.string("id", 20).primary();
     t.string("design_id", 40).notNullable().references("design.id");
     t.integer("number").notNullable();
@@ -53,12 +54,12 @@ export async function up(db: Knex): Promise<void> {
     t.dateTime("published_at", { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
     t.unique(["design_id", "number"]);
   });
-  await db.schema.createTable("output", (t) => {
+  await createOnce(db, "output", (t) => {
     t.string("id", 40).primary();
     t.json("settings").notNullable();
     t.integer("position").notNullable().defaultTo(0);
   });
-  await db.schema.createTable("export_job", (t) => {
+  await createOnce(db, "export_job", (t) => {
     // Order of asking: clips asked for at once share their instant.
     t.bigIncrements("seq");
     t.string("id", 20).notNullable().unique();
@@ -86,7 +87,7 @@ export async function up(db: Knex): Promise<void> {
     t.dateTime("ended_at", { precision: 3 });
     t.index(["state", "available_at"]);
   });
-  await db.schema.createTable("audit", (t) => {
+  await createOnce(db, "audit", (t) => {
     t.bigIncrements("id");
     t.dateTime("at", { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
     t.string("member_id", 20);

@@ -1,4 +1,5 @@
 import type { Knex } from "knex";
+import { alterOnce, createOnce } from "../steps";
 
 export const name = "002-drafts";
 
@@ -7,14 +8,14 @@ export async function up(db: Knex): Promise<void> {
   await db.schema.alterTable("media", (t) => {
     t.enum("kind", ["picture", "video", "sound", "font", "frames"]).notNullable().alter();
   });
-  await db.schema.alterTable("design", (t) => {
+  await alterOnce(db, "design", "tags", (t) => {
     t.json("tags").notNullable().defaultTo("[]");
     t.boolean("archived").notNullable().defaultTo(false);
     t.dateTime("changed_at", { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
     t.string("changed_by", 20);
     t.index(["archived", "changed_at"]);
   });
-  await db.schema.createTable("design_version", (t) => {
+  await createOnce(db, "design_version", (t) => {
     t.string("id", 20).primary();
     t.string("design_id", 40).notNullable().references("design.id");
     t.string("name", 80).notNullable();
@@ -23,7 +24,7 @@ export async function up(db: Knex): Promise<void> {
     t.dateTime("created_at", { precision: 3 }).notNullable().defaultTo(db.fn.now(3));
     t.index(["design_id", "created_at"]);
   });
-  await db.schema.alterTable("design_release", (t) => {
+  await alterOnce(db, "design_release", "accepted", (t) => {
     // What was known to be wrong when it was published, and why it went out all the same.
     t.json("accepted").notNullable().defaultTo("[]");
   });

@@ -1,0 +1,63 @@
+import { spawn } from "node:child_process";
+
+/** Everything that this start has started and that has not ended yet, so that nothing outlives it. */
+const running = new Set();
+let stopping = false;
+
+export const isStopping = () => stopping;
+
+export const alive = (pid) => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Asks a process to end, and ends it when it has not within eight seconds. */
+export async function stopProcess(pid) {
+  if (!pid || !alive(pid)) return;
+  const signal = (name) => {
+    try {
+      process.kill(pid, name);
+    } catch {
+      // It has ended meanwhile.
+    }
+  };
+  signal("SIGTERM");
+  for (let i = 0; i < 160 && alive(pid); i++) await pause(50);
+  if (!alive(pid)) return;
+  signal("SIGKILL");
+  for (let i = 0; i < 100 && alive(pid); i++) await pause(50);
+}
+
+/** Starts a process that is ended with us, whatever happens. */
+export function startChild(command, args, options) {
+  if (stopping) throw new Error("stopping");
+  const child = spawn(command, args, options);
+  running.add(child);
+  child.once("exit", () => running.delete(child));
+  child.once("error", () => running.delete(child));
+  return child;
+}
+
+/** Runs a command to its end; answers its status and what it wrote. */
+export function runChild(command, args, options = {}) {
+  return new Promise((resolve) => {
+    const child = startChild(command, args, { ...options, stdio: ["ignore", "pipe", "pipe"] });
+    let [stdout, stderr] = ["", ""];
+    child.stdout.on("data", (text) => (stdout += text));
+    child.stderr.on("data", (text) => (stderr += text));
+    child.once("error", (error) => resolve({ status: -1, stdout, stderr: stderr + error.message }));
+    child.once("close", (status) => resolve({ status: status ?? -1, stdout, stderr }));
+  });
+}
+
+/** Ends all that is running; nothing is started any more. */
+export async function stopAll() {
+  stopping = true;
+  await Promise.all([...running].map((child) => stopProcess(child.pid)));
+}
