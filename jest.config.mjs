@@ -16,7 +16,7 @@ const config = {
     {
       ...common,
       displayName: "unit",
-      testMatch: ["<rootDir>/{core,contract,render,server,worker,ui,cli,demo}/**/*.test.ts"],
+      testMatch: ["<rootDir>/{core,contract,render,server,worker,ui,cli,demo,scripts}/**/*.test.ts"],
     },
     { ...common, displayName: "e2e", testMatch: ["<rootDir>/tests/**/*.test.ts"] },
   ],

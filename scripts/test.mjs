@@ -72,8 +72,8 @@ await runMain(async () => {
   rmSync(folder, { recursive: true, force: true });
   const port = await freePort(0);
   try {
-    // Tests sign in wrongly on purpose; the limit itself is tested with an address of its own.
-    instance = await startInstance({ folder, port, extra: { LOG_LEVEL: "info" } });
+    // Tests sign in wrongly on purpose, as if from elsewhere through a proxy that stands on this machine.
+    instance = await startInstance({ folder, port, extra: { LOG_LEVEL: "info", TRUSTED_PROXIES: "127.0.0.1" } });
     const env = {
       RUBRICK_TEST_URL: instance.address,
       RUBRICK_TEST_FOLDER: folder,

@@ -6,6 +6,7 @@ import { environment, openFolder, readSettings, requireFreePort } from "./settin
 import { lockFolder } from "./lock.mjs";
 import { StartError, say } from "./say.mjs";
 import { startNode, Supervised } from "./supervise.mjs";
+import { giveTo, ownUser } from "./user.mjs";
 
 const webArgs = (port) => [
   ...["--import", "./scripts/lib/with-parent.mjs", "node_modules/next/dist/bin/next", "start"],
@@ -40,15 +41,22 @@ export async function startInstance({ folder, port, extra = {} }) {
   try {
     await endLeftovers(root);
     await requireFreePort(port);
-    const instance = readSettings(root);
+    const user = ownUser(root);
+    for (const folder of ["storage", "work"]) giveTo(user, join(root, folder));
+    const instance = { ...readSettings(root), user };
     const own = !process.env.DATABASE_URL;
     if (own) started.push(await startDatabase(instance));
-    const env = { ...environment(instance, port), ...extra, RUBRICK_ROOT: root };
-    await prepareData(env, own);
+    const env = {
+      ...environment(instance, port),
+      ...extra,
+      RUBRICK_ROOT: root,
+      ...(user && { HOME: join(root, "work") }),
+    };
+    await prepareData(env, own, user);
     const launch = (name, args) => {
       const log = join(root, `${name}.log`);
-      const kept = new Supervised(name, join(root, `${name}.pid`), () =>
-        startNode(args, { log, env: { ...env, RUBRICK_PROCESS: name, NODE_ENV: "production" } }),
+      const kept = new Supervised(name, { pidFile: join(root, `${name}.pid`), log }, () =>
+        startNode(args, { log, user, env: { ...env, RUBRICK_PROCESS: name, NODE_ENV: "production" } }),
       );
       started.push(kept);
       kept.launch();
@@ -57,7 +65,7 @@ export async function startInstance({ folder, port, extra = {} }) {
     const web = launch("web", webArgs(port));
     launch("worker", workerArgs);
     await waitUntilServing(port, web);
-    return { env, stop, address: `http://127.0.0.1:${port}` };
+    return { env, stop, user, address: `http://127.0.0.1:${port}` };
   } catch (error) {
     await stop();
     throw error;
@@ -65,9 +73,12 @@ export async function startInstance({ folder, port, extra = {} }) {
 }
 
 /** The newest shape of the tables; the demo world only in a database of our own. */
-async function prepareData(env, own) {
+async function prepareData(env, own, user) {
   const args = ["--import", "tsx", "scripts/prepare-data.ts"];
-  const prepared = await runChild(process.execPath, args, { env: { ...env, RUBRICK_SEED: own ? "demo" : "" } });
+  const prepared = await runChild(process.execPath, args, {
+    ...user,
+    env: { ...env, RUBRICK_SEED: own ? "demo" : "" },
+  });
   if (prepared.status !== 0) throw new StartError(`The data could not be prepared:\n${prepared.stderr.slice(-2000)}`);
   if (prepared.stdout.trim()) say(prepared.stdout.trim());
 }

@@ -1,40 +1,16 @@
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { chownSync, existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from "node:fs";
+import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { dirname, join } from "node:path";
+import { join } from "node:path";
 import { alive, runChild, startChild, stopProcess } from "./processes.mjs";
 import { freePort, ownFolder, writeWhole } from "./settings.mjs";
 import { StartError, say } from "./say.mjs";
 import { Supervised } from "./supervise.mjs";
+import { giveTo } from "./user.mjs";
 
 const path = { ...process.env, PATH: `${process.env.PATH}:/usr/sbin` };
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-
-/**
- * Who the database runs as: ourselves, or, started by the system's root, the user that Debian's package has made for
- * it. Where that user can't reach our folder it has to be root.
- */
-function runsAs(root) {
-  if (process.getuid?.() !== 0) return undefined;
-  const line = readFileSync("/etc/passwd", "utf8")
-    .split("\n")
-    .find((entry) => entry.startsWith("mysql:"));
-  const [uid, gid] = line?.split(":").slice(2, 4).map(Number) ?? [];
-  if (uid === undefined) return { name: "root" };
-  for (let folder = root; folder !== dirname(folder); folder = dirname(folder)) {
-    if ((statSync(folder).mode & 0o001) === 0) return { name: "root" };
-  }
-  return { name: "mysql", uid, gid };
-}
-
-/** Everything below a folder given to its user, so that data made by an earlier start can be read. */
-function give(folder, { uid, gid } = {}) {
-  if (uid === undefined) return;
-  chownSync(folder, uid, gid);
-  if (!lstatSync(folder).isDirectory()) return;
-  for (const entry of readdirSync(folder)) give(join(folder, entry), { uid, gid });
-}
 
 /** A short path for the socket, which may have a hundred letters at most, in a folder that is nobody else's. */
 function socketFolder(root, user) {
@@ -63,9 +39,9 @@ const openingSql = ({ databasePassword, databaseRootPassword }) =>
 
 /** Starts MariaDB on loopback with a private data folder, and keeps it running. */
 export async function startDatabase(instance) {
-  const { root, settings, save } = instance;
-  const user = runsAs(root);
-  const asUser = user ? [`--user=${user.name}`] : [];
+  const { root, settings, user, save } = instance;
+  // The server refuses to run as root unless it is told so.
+  const asUser = !user && process.getuid?.() === 0 ? ["--user=root"] : [];
   const data = ownFolder(join(root, "mariadb"));
   const run = socketFolder(root, user);
   const temporary = ownFolder(join(root, "mariadb-tmp"));
@@ -77,8 +53,8 @@ export async function startDatabase(instance) {
   if (!existsSync(join(data, "mysql"))) {
     say("Preparing the database …");
     const args = ["--no-defaults", `--datadir=${data}`, "--auth-root-authentication-method=normal", "--skip-test-db"];
-    if (user?.uid !== undefined) give(data, user);
-    const made = await runChild("mariadb-install-db", [...args, ...asUser], { env: path });
+    giveTo(user, data);
+    const made = await runChild("mariadb-install-db", [...args, ...asUser], { env: path, ...user });
     if (made.status !== 0) {
       // A folder that is half made would be taken for a whole one the next time.
       rmSync(data, { recursive: true, force: true });
@@ -88,12 +64,8 @@ export async function startDatabase(instance) {
   settings.databasePort = await freePort(settings.databasePort);
   save();
   writeWhole(sql, openingSql(settings));
-  for (const own of [data, run, temporary]) give(own, user);
-  if (existsSync(log)) give(log, user);
-  else if (user?.uid !== undefined) {
-    writeWhole(log, "");
-    give(log, user);
-  }
+  if (!existsSync(log)) writeWhole(log, "");
+  for (const own of [data, run, sql, temporary, log]) giveTo(user, own);
   const args = [
     ...[
       "--no-defaults",
@@ -107,8 +79,8 @@ export async function startDatabase(instance) {
     ...["--skip-symbolic-links", "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci"],
   ];
   // In a group of its own, so that Ctrl-C reaches it last.
-  const server = new Supervised("database", pidFile, () =>
-    startChild("mariadbd", args, { detached: true, stdio: "ignore", env: path }),
+  const server = new Supervised("database", { pidFile, log }, () =>
+    startChild("mariadbd", args, { detached: true, stdio: "ignore", env: path, ...user }),
   );
   server.launch();
   const ping = () =>

@@ -32,12 +32,19 @@ export async function send(
   return { status: answer.status, data: json.data, error: json.error, headers: answer.headers };
 }
 
+/** The cookie of the session that an answer starts. */
+export const sessionOf = (reply: Reply): string =>
+  reply.headers
+    .getSetCookie()
+    .map((line) => line.split(";")[0]!)
+    .find((pair) => /^rubrick-(?!known)/.test(pair))!;
+
 export async function cookieOf(who: Who): Promise<string> {
   const known = cookies.get(who);
   if (known) return known;
   const body = { email: `${who}@quillmere.example`, password: "fern-moss-paper" };
   const reply = await send("POST", "/api/sign-in", { body });
-  const cookie = reply.headers.get("set-cookie")!.split(";")[0]!;
+  const cookie = sessionOf(reply);
   cookies.set(who, cookie);
   return cookie;
 }
