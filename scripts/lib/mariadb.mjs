@@ -19,7 +19,8 @@ function socketFolder(root, user) {
   const folder = near.length < 80 ? near : join(tmpdir(), `rubrick-${name}`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const owner = lstatSync(folder);
-  if (!owner.isDirectory() || ![process.getuid?.(), user?.uid].includes(owner.uid)) {
+  // Where everybody may make folders, one that is somebody else's may be there already.
+  if (folder !== near && (!owner.isDirectory() || ![process.getuid?.(), user?.uid].includes(owner.uid))) {
     throw new StartError(`${folder} belongs to somebody else. Take it away, then start again.`);
   }
   ownFolder(folder);
