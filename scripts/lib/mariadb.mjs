@@ -79,9 +79,8 @@ export async function startDatabase(instance) {
     ...[`--init-file=${sql}`, `--secure-file-priv=${temporary}`, "--skip-name-resolve", "--local-infile=0"],
     ...["--skip-symbolic-links", "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci"],
   ];
-  // In a group of its own, so that Ctrl-C reaches it last.
   const server = new Supervised("database", { pidFile, log }, () =>
-    startChild("mariadbd", args, { detached: true, stdio: "ignore", env: path, ...user }),
+    startChild("mariadbd", args, { stdio: "ignore", env: path, ...user }),
   );
   server.launch();
   const ping = () =>

@@ -17,30 +17,40 @@ export const alive = (pid) => {
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Asks a process to end, and ends it when it has not within eight seconds. */
+function signal(pid, name) {
+  try {
+    process.kill(pid, name);
+  } catch {
+    // It has ended meanwhile.
+  }
+}
+
+/** Asks a process to end, and ends it when it has not within eight seconds; then whatever it had started itself. */
 export async function stopProcess(pid) {
-  if (!pid || !alive(pid)) return;
-  const signal = (name) => {
-    try {
-      process.kill(pid, name);
-    } catch {
-      // It has ended meanwhile.
-    }
-  };
-  signal("SIGTERM");
+  if (!pid) return;
+  signal(pid, "SIGTERM");
   for (let i = 0; i < 160 && alive(pid); i++) await pause(50);
-  if (!alive(pid)) return;
-  signal("SIGKILL");
+  endGroup(pid);
   for (let i = 0; i < 100 && alive(pid); i++) await pause(50);
 }
 
-/** Starts a process that is ended with us, whatever happens. */
+/** Ends at once what is left of a process and of those that it has started. */
+export const endGroup = (pid) => signal(-pid, "SIGKILL");
+
+/**
+ * Starts a process that is ended with us, whatever happens: should we be killed outright, the system asks it to end. It
+ * leads a group of its own, so that Ctrl-C comes to us alone.
+ */
 export function startChild(command, args, options) {
   if (stopping) throw new Error("stopping");
-  const child = spawn(command, args, options);
+  const child = spawn("setpriv", ["--pdeathsig", "TERM", command, ...args], { ...options, detached: true });
   running.add(child);
-  child.once("exit", () => running.delete(child));
-  child.once("error", () => running.delete(child));
+  const over = () => {
+    running.delete(child);
+    if (child.pid) endGroup(child.pid);
+  };
+  child.once("exit", over);
+  child.once("error", over);
   return child;
 }
 

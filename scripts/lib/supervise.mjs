@@ -88,7 +88,6 @@ export function startNode(args, { log, env, user }) {
   const out = openSync(log, "a", 0o600);
   const child = startChild(process.execPath, args, {
     ...user,
-    detached: true, // Ctrl-C comes to us alone, and we stop things in order
     stdio: ["ignore", out, out, "ipc"],
     env,
   });
