@@ -1,4 +1,3 @@
-import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -83,13 +82,12 @@ export async function startDatabase(instance) {
     startChild("mariadbd", args, { stdio: "ignore", env: path, ...user }),
   );
   server.launch();
-  const ping = () =>
-    spawnSync("mariadb-admin", ["--no-defaults", `--socket=${socket}`, "--connect-timeout=2", "ping"], {
-      stdio: "ignore",
-    }).status === 0;
+  const ping = ["--no-defaults", `--socket=${socket}`, "--connect-timeout=2", "ping"];
   const until = Date.now() + 60_000;
-  while (!ping()) {
-    if (server.child.exitCode !== null || Date.now() > until) {
+  // A server that still reads what a killed one has left may take the call and not answer it.
+  while ((await runChild("mariadb-admin", ping, { timeout: 3000, killSignal: "SIGKILL" })).status !== 0) {
+    const ended = server.child.exitCode !== null || server.child.signalCode !== null;
+    if (ended || Date.now() > until) {
       await server.stop();
       throw new StartError(`MariaDB did not start; its log is ${log}.`);
     }
