@@ -1,3 +1,7 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { describe, expect, test } from "@jest/globals";
 import { EncodeError, runFfmpeg, writeTo } from "./ffmpeg";
 
@@ -41,5 +45,25 @@ describe("runFfmpeg", () => {
     };
     await expect(runFfmpeg([...gray, "-f", "null", "-"], { feed, signal: control.signal })).rejects.toThrow("enough");
     expect(performance.now() - started).toBeLessThan(5000);
+  });
+  test("is given up when it stands still, but not while it is we who are slow", async () => {
+    const pipe = join(mkdtempSync(join(tmpdir(), "rubrick-still-")), "pipe");
+    execFileSync("mkfifo", [pipe]);
+    // Nobody ever writes into this file.
+    expect(await reasonOf(["-i", pipe, "-f", "null", "-"], { stallMs: 400 })).toBe("stalled");
+    const feed = async (input: Parameters<typeof writeTo>[0]) => {
+      for (let i = 0; i < 2; i++) {
+        await new Promise((resolve) => setTimeout(resolve, 700));
+        await writeTo(input, Buffer.alloc(64 * 64));
+      }
+    };
+    expect(await reasonOf([...gray, "-f", "null", "-"], { feed, stallMs: 400 })).toBe("none");
+  });
+  test("ends where its memory ends", async () => {
+    const args = ["-f", "lavfi", "-i", "testsrc=d=0.1:s=4096x4096", "-f", "null", "-"];
+    // Some versions fail without memory, others stand still: either way it ends.
+    const little = { limits: { memoryMb: 300, processorS: 20 }, stallMs: 1000 };
+    expect(["failed", "stalled"]).toContain(await reasonOf(args, little));
+    expect(await reasonOf(args, { limits: { memoryMb: 3000, processorS: 20 } })).toBe("none");
   });
 });

@@ -1,11 +1,12 @@
 import { spawn } from "node:child_process";
+import type { Socket } from "node:net";
 import type { Readable, Writable } from "node:stream";
 
 /** ffmpeg or ffprobe ended badly; `cause` names what a person can do about it. */
 export class EncodeError extends Error {
   constructor(
     message: string,
-    readonly reason: "disk_full" | "missing" | "failed",
+    readonly reason: "disk_full" | "missing" | "stalled" | "failed",
     readonly detail: string,
   ) {
     super(message);
@@ -21,7 +22,16 @@ export interface FfmpegRun {
   readonly cwd?: string;
   /** Told, twice a second and at the end, how many frames of the result are made. */
   readonly onFrames?: (count: number) => void;
+  /** Takes standard output as it comes, instead of having it come back whole. */
+  readonly onOutput?: (chunk: Buffer) => void;
+  /** Memory and processor time that it may take; for files of strangers. */
+  readonly limits?: { readonly memoryMb: number; readonly processorS: number };
+  /** Given up when for so long nothing goes in or comes out, though we keep nothing back. */
+  readonly stallMs?: number;
 }
+
+/** A minute without any progress: it won't come any more. */
+const stallMs = 60_000;
 
 // Nothing but local files and pipes may ever be opened, whatever a container's contents ask for.
 const common = ["-hide_banner", "-nostdin", "-loglevel", "error", "-protocol_whitelist", "file,pipe,fd,concat"];
@@ -34,17 +44,33 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
     program === "ffmpeg"
       ? common.filter((arg) => arg !== "-nostdin" || !run.feed)
       : ["-v", "error", "-protocol_whitelist", "file"];
-  const told = run.onFrames ? ["-progress", "pipe:3", "-stats_period", "0.5"] : [];
-  const child = spawn(program, [...lead, ...told, ...args], { stdio: ["pipe", "pipe", "pipe", "pipe"], cwd: run.cwd });
+  const told = program === "ffmpeg" ? ["-progress", "pipe:3", "-stats_period", "0.5"] : [];
+  const child = spawnLimited(program, [...lead, ...told, ...args], run);
   const stop = () => child.kill("SIGKILL");
   run.signal?.addEventListener("abort", stop, { once: true });
   const out: Buffer[] = [];
   let errors = "";
-  child.stdout.on("data", (chunk: Buffer) => out.push(chunk));
+  let moved = 0;
+  const take = run.onOutput ?? ((chunk: Buffer) => void out.push(chunk));
+  child.stdout.on("data", (chunk: Buffer) => {
+    moved += chunk.length;
+    take(chunk);
+  });
   child.stderr.on("data", (chunk: Buffer) => {
     errors = (errors + chunk.toString()).slice(-4000);
   });
-  followFrames(child.stdio[3] as Readable, run.onFrames);
+  let frames = 0;
+  followFrames(child.stdio[3] as Readable, (count) => {
+    frames = count;
+    run.onFrames?.(count);
+  });
+  const watch = watchProgress(run.stallMs ?? stallMs, {
+    // While we paint the next frame it is we who are waited for.
+    itsTurn: () => child.stdin.writableNeedDrain || child.stdin.writableEnded,
+    // A pipe to a child is a socket of the system.
+    mark: () => `${(child.stdin as Socket).bytesWritten} ${moved} ${frames}`,
+    giveUp: stop,
+  });
   // A broken pipe shows up as ffmpeg's own exit; it must not end this process.
   child.stdin.on("error", () => undefined);
   const ended = new Promise<number>((resolve, reject) => {
@@ -55,6 +81,7 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
     const fed = (run.feed?.(child.stdin) ?? Promise.resolve()).finally(() => child.stdin.end());
     const code = await Promise.race([ended, fed.then(() => ended)]);
     run.signal?.throwIfAborted();
+    if (watch.gaveUp()) throw new EncodeError(`${program} stood still and was ended.`, "stalled", errors);
     if (code !== 0) throw encodeError(program, code, errors);
     return Buffer.concat(out);
   } catch (error) {
@@ -65,19 +92,50 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
     }
     throw error;
   } finally {
+    watch.end();
     run.signal?.removeEventListener("abort", stop);
   }
 }
 
+/** Core dumps of what held people's pictures are kept by nobody; limits are the system's own. */
+function spawnLimited(program: string, args: readonly string[], { cwd, limits }: FfmpegRun) {
+  const stdio = ["pipe", "pipe", "pipe", "pipe"] as ["pipe", "pipe", "pipe", "pipe"];
+  if (!limits) return spawn(program, args, { stdio, cwd });
+  const held = [`--as=${limits.memoryMb * 1024 * 1024}`, `--cpu=${limits.processorS}`, "--core=0"];
+  return spawn("prlimit", [...held, "nice", "-n", "10", program, ...args], { stdio, cwd });
+}
+
+interface Watched {
+  /** Whether it could go on now, were it well. */
+  readonly itsTurn: () => boolean;
+  /** Differs as soon as anything has moved. */
+  readonly mark: () => string;
+  readonly giveUp: () => void;
+}
+
+/** Gives up what stands still for `mostMs`. */
+function watchProgress(mostMs: number, { itsTurn, mark, giveUp }: Watched) {
+  let [seen, sinceMs, gaveUp] = [mark(), performance.now(), false];
+  const timer = setInterval(() => {
+    const now = mark();
+    if (now !== seen || !itsTurn()) [seen, sinceMs] = [now, performance.now()];
+    else if (performance.now() - sinceMs > mostMs) {
+      gaveUp = true;
+      giveUp();
+    }
+  }, mostMs / 12);
+  return { gaveUp: () => gaveUp, end: () => clearInterval(timer) };
+}
+
 /** Reads the lines `frame=…` of ffmpeg's own progress. */
-function followFrames(progress: Readable, onFrames: FfmpegRun["onFrames"]): void {
+function followFrames(progress: Readable, onFrames: (count: number) => void): void {
   let rest = "";
   progress.on("data", (chunk: Buffer) => {
     const lines = (rest + chunk.toString()).split("\n");
     rest = lines.pop()!;
     for (const line of lines) {
       const frame = /^frame=\s*(\d+)/.exec(line);
-      if (frame) onFrames?.(Number(frame[1]));
+      if (frame) onFrames(Number(frame[1]));
     }
   });
 }

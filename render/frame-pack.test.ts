@@ -34,12 +34,14 @@ test("readFrame refuses another file", async () => {
 test("packVideo decodes at a constant rate and keeps within the asked size", async () => {
   const file = join(folder, "bars.mp4");
   await runFfmpeg(["-f", "lavfi", "-i", "testsrc=s=640x360:r=50:d=2", "-pix_fmt", "yuv420p", "-y", file]);
-  const video = { file, folder, rate: { num: 25, den: 1 }, alpha: undefined, mostWidth: 320, mostHeight: 320 };
   const path = join(folder, "bars.frames");
-  const pack = await packVideo(video);
-  await writeFile(path, pack);
-  expect(pack.readUInt32LE(4)).toBe(50);
+  const limits = { mostWidth: 320, mostHeight: 320, mostS: 10 };
+  expect(await packVideo({ file, target: path, rate: { num: 25, den: 1 }, alpha: undefined, ...limits })).toBe(50);
   const frame = (await readFrame(path, 49))!;
   expect(frameMime(frame)).toBe("image/jpeg");
   expect(await sharp(frame).metadata()).toMatchObject({ width: 320, height: 180 });
+  expect(await readFrame(path, 50)).toBeUndefined();
+  // However long it says it is, no more is read than may be.
+  const short = { file, target: path, rate: { num: 25, den: 1 }, alpha: undefined, ...limits, mostS: 0.4 };
+  expect(await packVideo(short)).toBe(10);
 });

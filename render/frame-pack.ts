@@ -1,5 +1,6 @@
-import { open, readdir, readFile, stat } from "node:fs/promises";
-import { join } from "node:path";
+import { createReadStream, createWriteStream } from "node:fs";
+import { open, rm, writeFile } from "node:fs/promises";
+import { pipeline } from "node:stream/promises";
 import { runFfmpeg } from "./ffmpeg";
 
 /*
@@ -11,16 +12,18 @@ const headBytes = (frames: number): number => 8 + 8 * (frames + 1);
 
 /** Puts encoded pictures into one pack. */
 export function packFrames(pictures: readonly Uint8Array[]): Buffer {
+  const ends = [0];
+  for (const { byteLength } of pictures) ends.push(ends[ends.length - 1]! + byteLength);
   const head = Buffer.alloc(headBytes(pictures.length));
-  head.write(magic, 0, "latin1");
-  head.writeUInt32LE(pictures.length, 4);
-  let at = head.length;
-  for (const [i, picture] of pictures.entries()) {
-    head.writeBigUInt64LE(BigInt(at), 8 + 8 * i);
-    at += picture.byteLength;
-  }
-  head.writeBigUInt64LE(BigInt(at), 8 + 8 * pictures.length);
+  writeHead(head, ends);
   return Buffer.concat([head, ...pictures]);
+}
+
+/** `ends`: where each picture ends, behind the head; a zero before the first. */
+function writeHead(head: Buffer, ends: readonly number[]): void {
+  head.write(magic, 0, "latin1");
+  head.writeUInt32LE(ends.length - 1, 4);
+  for (const [i, end] of ends.entries()) head.writeBigUInt64LE(BigInt(head.length + end), 8 + 8 * i);
 }
 
 /** One frame's bytes, as an encoded picture; undefined when the pack has no such frame. Throws for other files. */
@@ -47,36 +50,84 @@ export const frameMime = (bytes: Uint8Array): string => (bytes[0] === 0xff ? "im
 
 export interface VideoToPack {
   readonly file: string;
-  /** A folder of its own, for the single frames. */
-  readonly folder: string;
+  /** Where the pack is written. */
+  readonly target: string;
   readonly rate: { readonly num: number; readonly den: number };
   /** See-through VP8 or VP9: its frames keep their alpha. */
   readonly alpha: "vp8" | "vp9" | undefined;
   /** Pixels; larger videos are made smaller. */
   readonly mostWidth: number;
   readonly mostHeight: number;
-  readonly signal?: AbortSignal;
+  /** Seconds of it that are read, whatever it says of its own length. */
+  readonly mostS: number;
+  readonly signal?: AbortSignal | undefined;
 }
 
-/** Decodes a video into a pack at a constant rate. Throws an EncodeError for what can't be decoded. */
-export async function packVideo(video: VideoToPack): Promise<Buffer> {
+const mostPackBytes = 600 * 1024 * 1024;
+const limits = { memoryMb: 1500, processorS: 240 };
+
+/**
+ * Decodes a video into a pack at a constant rate; answers the number of its frames. Frames go to the disk as they come.
+ * Throws an EncodeError for what can't be decoded, a RangeError for frames that take too much space.
+ */
+export async function packVideo(video: VideoToPack): Promise<number> {
   const decoder = video.alpha ? ["-c:v", video.alpha === "vp9" ? "libvpx-vp9" : "libvpx"] : [];
   const fit = `scale='min(${video.mostWidth},iw)':'min(${video.mostHeight},ih)':force_original_aspect_ratio=decrease`;
   const filter = `fps=${video.rate.num}/${video.rate.den},${fit}:force_divisible_by=2:out_range=pc,setsar=1`;
   const picture = video.alpha
-    ? ["-c:v", "libwebp", "-quality", "90", "-compression_level", "2", "frame-%06d.webp"]
-    : ["-pix_fmt", "yuvj420p", "-q:v", "3", "frame-%06d.jpg"];
-  const args = [...decoder, "-i", video.file, "-an", "-sn", "-dn", "-map", "0:v:0", "-vf", filter, ...picture];
-  await runFfmpeg(args, { cwd: video.folder, ...(video.signal ? { signal: video.signal } : {}) });
-  const names = (await readdir(video.folder)).filter((name) => name.startsWith("frame-")).sort();
-  const pictures: Buffer[] = [];
+    ? ["-c:v", "libwebp", "-quality", "90", "-compression_level", "2"]
+    : ["-c:v", "mjpeg", "-pix_fmt", "yuvj420p", "-q:v", "3"];
+  // Parts with their lengths before them: the one stream of single pictures that says where each ends.
+  const parts = ["-t", String(video.mostS), "-f", "mpjpeg", "pipe:1"];
+  const args = [
+    ...decoder,
+    "-i",
+    video.file,
+    "-an",
+    "-sn",
+    "-dn",
+    "-map",
+    "0:v:0",
+    "-vf",
+    filter,
+    ...picture,
+    ...parts,
+  ];
+  const body = createWriteStream(`${video.target}.body`, { mode: 0o600 });
+  const ends: number[] = [];
+  const tooMuch = new AbortController();
+  const signal = video.signal ? AbortSignal.any([video.signal, tooMuch.signal]) : tooMuch.signal;
   let total = 0;
-  for (const name of names) {
-    total += (await stat(join(video.folder, name))).size;
-    if (total > mostPackBytes) throw new RangeError("the frames of this video take too much space");
-    pictures.push(await readFile(join(video.folder, name)));
+  const readParts = partReader((bytes) => {
+    total += bytes.length;
+    ends.push(total);
+    body.write(bytes);
+    if (total > mostPackBytes) tooMuch.abort(new RangeError("the frames of this video take too much space"));
+  });
+  try {
+    await runFfmpeg(["-threads", "2", ...args], { onOutput: readParts, signal, limits, stallMs: 15_000 });
+  } finally {
+    await new Promise<void>((resolve) => body.end(resolve));
   }
-  return packFrames(pictures);
+  const head = Buffer.alloc(headBytes(ends.length));
+  writeHead(head, [0, ...ends]);
+  await writeFile(video.target, head, { mode: 0o600 });
+  await pipeline(createReadStream(body.path), createWriteStream(video.target, { flags: "a" }));
+  await rm(body.path);
+  return ends.length;
 }
 
-const mostPackBytes = 600 * 1024 * 1024;
+/** Cuts a stream of parts, each with its length in a heading, into the parts. Source: RFC 2046, 5.1. */
+function partReader(take: (bytes: Buffer) => void): (chunk: Buffer) => void {
+  let held = Buffer.alloc(0);
+  return (chunk) => {
+    held = Buffer.concat([held, chunk]);
+    for (;;) {
+      const end = held.indexOf("\r\n\r\n");
+      const length = Number(/content-length: (\d+)/i.exec(held.toString("latin1", 0, Math.max(0, end)))?.[1] ?? NaN);
+      if (end < 0 || !(held.length >= end + 4 + length)) return;
+      take(held.subarray(end + 4, end + 4 + length));
+      held = held.subarray(end + 4 + length);
+    }
+  };
+}

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { alive, runChild, startChild, stopProcess } from "./processes.mjs";
@@ -42,7 +42,7 @@ export async function startDatabase(instance) {
   const { root, settings, user, save } = instance;
   // The server refuses to run as root unless it is told so.
   const asUser = !user && process.getuid?.() === 0 ? ["--user=root"] : [];
-  const data = ownFolder(join(root, "mariadb"));
+  const data = join(root, "mariadb");
   const run = socketFolder(root, user);
   const temporary = ownFolder(join(root, "mariadb-tmp"));
   const socket = join(run, "mariadb.sock");
@@ -50,17 +50,8 @@ export async function startDatabase(instance) {
   const log = join(root, "mariadb.log");
   const sql = join(run, "opening.sql");
   await endServersOf(data);
-  if (!existsSync(join(data, "mysql"))) {
-    say("Preparing the database …");
-    const args = ["--no-defaults", `--datadir=${data}`, "--auth-root-authentication-method=normal", "--skip-test-db"];
-    giveTo(user, data);
-    const made = await runChild("mariadb-install-db", [...args, ...asUser], { env: path, ...user });
-    if (made.status !== 0) {
-      // A folder that is half made would be taken for a whole one the next time.
-      rmSync(data, { recursive: true, force: true });
-      throw new StartError(`MariaDB could not be set up: ${made.stderr.trim().split("\n").pop()}`);
-    }
-  }
+  if (!existsSync(join(data, "mysql"))) await makeData(data, user, asUser);
+  ownFolder(data);
   settings.databasePort = await freePort(settings.databasePort);
   save();
   writeWhole(sql, openingSql(settings));
@@ -94,6 +85,18 @@ export async function startDatabase(instance) {
     await pause(100);
   }
   return server;
+}
+
+/** A data folder of its own, made beside its place: cut off in the middle, it is made anew the next time. */
+async function makeData(data, user, asUser) {
+  say("Preparing the database …");
+  const made = `${data}.new`;
+  for (const old of [made, data]) rmSync(old, { recursive: true, force: true });
+  giveTo(user, ownFolder(made));
+  const args = ["--no-defaults", `--datadir=${made}`, "--auth-root-authentication-method=normal", "--skip-test-db"];
+  const { status, stderr } = await runChild("mariadb-install-db", [...args, ...asUser], { env: path, ...user });
+  if (status !== 0) throw new StartError(`MariaDB could not be set up: ${stderr.trim().split("\n").pop()}`);
+  renameSync(made, data);
 }
 
 /** Servers that a killed start has left running on this data folder. */

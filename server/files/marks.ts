@@ -1,8 +1,7 @@
-import { join } from "node:path";
 import { z } from "zod";
 import { Vector } from "@/core/document/vector";
+import { ApartError, runApart } from "@/server/apart";
 import { Refusal } from "@/server/refusal";
-import { ParserEnded, parseApart } from "./apart";
 
 /** A mark as it was read, and what is different from its file, in words. */
 export interface TakenMark {
@@ -18,11 +17,14 @@ const Answer = z.union([
 /** More of its ink than this looks different: that is told. */
 const mostDifferent = 0.03;
 
+const limits = { timeMs: 12_000, memoryMb: 1200 };
+
 /** Reads an SVG file into a mark. Refuses with the reason. */
-export async function takeMark(path: string): Promise<TakenMark> {
-  const program = join(process.cwd(), "server", "files", "svg", "child.ts");
-  const answer = await parseApart(program, path, Answer).catch((error: unknown) => {
-    if (!(error instanceof ParserEnded)) throw error;
+export async function takeMark(path: string, signal?: AbortSignal): Promise<TakenMark> {
+  const program = "server/files/parse/program.ts";
+  const job = { program, args: ["mark", path], shape: Answer, ...limits, ...(signal && { signal }) };
+  const answer = await runApart(job).catch((error: unknown) => {
+    if (!(error instanceof ApartError)) throw error;
     throw new Refusal(422, "svg", "This SVG can’t be taken: it takes too long to read. Make it simpler.");
   });
   if ("refused" in answer) throw new Refusal(422, "svg", answer.refused);

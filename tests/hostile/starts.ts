@@ -52,7 +52,7 @@ async function start(): Promise<Start> {
 
 async function served({ text, child }: Start, seconds = 90): Promise<boolean> {
   for (let i = 0; i < seconds * 10 && child.exitCode === null; i++) {
-    if (text().includes("Rubrick is running")) return true;
+    if (text().includes("Rubrick is running at")) return true;
     await pause(100);
   }
   return false;
