@@ -39,6 +39,7 @@ export type Issue =
   | { code: "cue_late"; layer: string; atS: number; lengthS: number }
   | { code: "leave_before_cue"; layer: string }
   | { code: "clip_too_short"; factor: number }
+  | { code: "pictures_heavy"; megapixels: number }
   | { code: "format_unknown"; format: string }
   | { code: "format_gone"; format: string };
 

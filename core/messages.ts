@@ -82,6 +82,8 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” would have to leave before its own cue, so it stays until the clip ends. Give it a leave of its own, or let its cue come sooner.`;
     case "clip_too_short":
       return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
+    case "pictures_heavy":
+      return `The pictures in it are too large together: more than ${issue.megapixels} million pixels. Use fewer, or smaller ones.`;
     case "format_unknown":
       return `The format “${issue.format}” is not one of this design's.`;
     case "format_gone":

@@ -1,22 +1,36 @@
 import { createCanvas, loadImage, Path2D } from "@napi-rs/canvas";
+import { IssueError } from "@/core/issue";
+import { parseFrameRef } from "@/core/sample/rasters";
 import type { ContextLike, PaintHost, PathLike, Surface } from "@/core/paint/canvas";
 import { PictureLevels } from "@/core/paint/levels";
 import { Rasters } from "@/core/paint/rasters";
 import { SurfacePool } from "@/core/paint/pool";
 
+/** Of all pictures of a scene together: about 900 MB decoded, with their smaller copies. */
+const mostPixels = 160_000_000;
+
 /** Painting on Skia canvases in Node. Pictures are loaded beforehand with `addPicture`. */
 export class NodeHost implements PaintHost {
   private readonly pool = new SurfacePool(newSurface, 24);
   private readonly rasters = new Rasters();
+  private pixels = 0;
 
   /** Loads what painting these steps needs: pictures by content hash, frames of videos by hash and number. */
   async load(refs: Iterable<string>, bytesOf: (ref: string) => Promise<Uint8Array>): Promise<void> {
     for (const ref of refs) {
       await this.rasters.ensure(ref, async () => {
         const image = await loadImage(Buffer.from(await bytesOf(ref)));
+        this.count(ref, image.width * image.height);
         return new PictureLevels(this, image, image.width, image.height);
       });
     }
+  }
+
+  /** Pictures stay decoded as long as we paint, four bytes a pixel; frames of videos come and go. */
+  private count(ref: string, pixels: number): void {
+    if (parseFrameRef(ref)) return;
+    this.pixels += pixels;
+    if (this.pixels > mostPixels) throw new IssueError({ code: "pictures_heavy", megapixels: mostPixels / 1e6 });
   }
 
   newPath(): PathLike {

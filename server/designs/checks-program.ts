@@ -1,0 +1,13 @@
+import { text } from "node:stream/consumers";
+import { findingsOf } from "@/core/checks/findings";
+import type { Design } from "@/core/document/design";
+import type { House } from "@/core/document/house";
+import { sampleValues } from "@/core/document/values";
+import { foundIn } from "@/render/checks";
+import { loadRaster } from "@/server/files/rasters";
+
+/* Looks for all that can be found about one design in a process of its own: checks paint. */
+
+const { design, house } = JSON.parse(await text(process.stdin)) as { design: Design; house: House };
+const request = { design, values: sampleValues(design), house, samples: true };
+process.stdout.write(JSON.stringify(findingsOf(design, await foundIn(request, design.formats, loadRaster, "design"))));

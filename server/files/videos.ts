@@ -1,0 +1,105 @@
+import { join } from "node:path";
+import sharp from "sharp";
+import type { Uploaded } from "@/contract/media";
+import { EncodeError, runFfmpeg } from "@/render/ffmpeg";
+import { packVideo, readFrame } from "@/render/frame-pack";
+import { framesMime } from "@/server/db/media";
+import { Refusal } from "@/server/refusal";
+import { recordMedia } from "./record";
+
+const refuse = (code: string, why: string) => new Refusal(422, code, why);
+const most = { videoS: 300, soundS: 1800, side: 4096, streams: 24 };
+const probeMs = 20_000;
+const probing = { limits: { memoryMb: 600, processorS: 15 }, stallMs: 8000 };
+const decodeMs = 180_000;
+
+interface Stream {
+  readonly codec_type?: string;
+  readonly codec_name?: string;
+  readonly width?: number;
+  readonly height?: number;
+  readonly avg_frame_rate?: string;
+  readonly tags?: Readonly<Record<string, string>>;
+}
+
+interface Probe {
+  readonly streams: readonly Stream[];
+  readonly durationS: number;
+}
+
+/** What a sound or video file says of itself. Refuses what says too much. */
+async function probe(path: string, signal: AbortSignal): Promise<Probe> {
+  const until = AbortSignal.any([signal, AbortSignal.timeout(probeMs)]);
+  const entries =
+    "stream=codec_type,codec_name,width,height,avg_frame_rate:stream_tags=alpha_mode:format=duration,nb_streams";
+  const args = ["-probesize", "20M", "-analyzeduration", "10M", "-show_entries", entries, "-of", "json", path];
+  const out = await runFfmpeg(args, { program: "ffprobe", signal: until, ...probing });
+  const { streams = [], format } = JSON.parse(out.toString("utf8")) as {
+    streams?: Stream[];
+    format?: { duration?: string };
+  };
+  if (streams.length > most.streams) {
+    throw refuse("streams", `This file has ${streams.length} tracks; up to ${most.streams} are taken.`);
+  }
+  return { streams, durationS: Number(format?.duration ?? 0) };
+}
+
+/** Takes a video as single frames, or a film without pictures as a sound. Refuses with the reason. */
+export async function takeVideo(path: string, folder: string, name: string, signal: AbortSignal): Promise<Uploaded> {
+  const { streams, durationS } = await probe(path, signal);
+  const stream = streams.find(({ codec_type }) => codec_type === "video");
+  if (!stream) return keepSound(path, name, "audio/mp4", { streams, durationS });
+  if (!(durationS > 0)) throw refuse("damaged", "This video has no length. It may be damaged.");
+  if (durationS > most.videoS)
+    throw refuse("length", `This video is ${Math.round(durationS)} s long; up to ${most.videoS} s are taken.`);
+  const { width = 0, height = 0 } = stream;
+  if (width < 2 || height < 2 || width > most.side || height > most.side)
+    throw refuse("pixels", `This video has ${width} × ${height} pixels; 2 to ${most.side} a side are taken.`);
+  const rate = rateOf(stream.avg_frame_rate);
+  const codec = stream.codec_name === "vp9" ? "vp9" : stream.codec_name === "vp8" ? "vp8" : undefined;
+  const alpha = codec && (stream.tags?.alpha_mode ?? stream.tags?.ALPHA_MODE) === "1" ? codec : undefined;
+  const target = join(folder, "frames");
+  const until = AbortSignal.any([signal, AbortSignal.timeout(decodeMs)]);
+  // A length that is a lie ends where the longest that is taken ends.
+  const size = { mostWidth: 1280, mostHeight: 1280, mostS: Math.min(durationS + 1, most.videoS) };
+  try {
+    const frames = await packVideo({ file: path, target, rate, alpha, ...size, signal: until });
+    if (frames === 0) throw refuse("damaged", "This video has no frame that can be decoded.");
+    const first = await sharp(await readFrame(target, 0)).metadata();
+    const shown = { width: first.width ?? width, height: first.height ?? height };
+    const hash = await recordMedia(target, { kind: "frames", mime: framesMime, name, ...shown, durationS });
+    return { kind: "video", name, video: { hash, ...shown, fps: rate, frames } };
+  } catch (error) {
+    throw inWords(error);
+  }
+}
+
+function inWords(error: unknown): unknown {
+  if (error instanceof EncodeError && ["failed", "stalled"].includes(error.reason))
+    return refuse("damaged", "This video can’t be decoded.");
+  if (error instanceof RangeError)
+    return refuse("too_large", "The frames of this video take too much space; make it shorter or smaller.");
+  if ((error as Error).name === "TimeoutError")
+    return refuse("length", "Decoding this video takes too long; make it shorter or smaller.");
+  return error;
+}
+
+/** The video's own rate, exactly, up to 30 a second. */
+function rateOf(text: string | undefined): { num: number; den: number } {
+  const [num, den] = (text ?? "").split("/").map(Number);
+  if (!num || !den || num / den > 30.01 || num / den < 1 || num > 1_000_000) return { num: 25, den: 1 };
+  return { num, den };
+}
+
+export async function takeSound(path: string, name: string, mime: string, signal: AbortSignal): Promise<Uploaded> {
+  return keepSound(path, name, mime, await probe(path, signal));
+}
+
+async function keepSound(path: string, name: string, mime: string, { streams, durationS }: Probe): Promise<Uploaded> {
+  if (!streams.some(({ codec_type }) => codec_type === "audio") || !(durationS > 0))
+    throw refuse("damaged", "There is no sound in this file.");
+  if (durationS > most.soundS)
+    throw refuse("length", `This sound is ${Math.round(durationS)} s long; up to ${most.soundS} s are taken.`);
+  const hash = await recordMedia(path, { kind: "sound", mime, name, width: null, height: null, durationS });
+  return { kind: "sound", name, sound: { hash, durationS } };
+}
