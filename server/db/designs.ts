@@ -102,6 +102,14 @@ export async function listTags(db: Db): Promise<string[]> {
   return [...new Set(rows.flatMap(({ tags }) => fromJson<string[]>(tags)))].sort((a, b) => a.localeCompare(b));
 }
 
+/** Ids of drafts that begin like this one, cut as a numbered one would be. */
+export async function takenIds(db: Db, id: string): Promise<Set<string>> {
+  const rows = await db("design")
+    .where("id", "like", `${id.slice(0, 34)}%`)
+    .select("id");
+  return new Set(rows.map((row) => row.id as string));
+}
+
 export async function addDesign(db: Db, design: Design, memberId?: string): Promise<void> {
   await db("design").insert({
     id: design.id,

@@ -81,9 +81,23 @@ export interface NewExport {
   readonly accepted?: readonly Accepted[];
 }
 
+/**
+ * Where in the order of all waiting jobs a member's next one stands: behind the member's own, but beside the first of
+ * everybody else's, so that whoever asks for one waits for no one's five hundred.
+ */
+async function lastTurn(db: Db, memberId: string): Promise<number> {
+  const waiting = await db("export_job").where({ state: "waiting" }).min("turn as front").first();
+  const own = await db("export_job").where({ state: "waiting", created_by: memberId }).max("turn as last").first();
+  const front = waiting?.front ?? (await db("export_job").max("turn as last").first())?.last ?? 0;
+  return Math.max(Number(front), Number(own?.last ?? 0));
+}
+
+/** Queues jobs of one member, in this order. */
 export async function addExports(db: Db, jobs: readonly NewExport[]): Promise<void> {
+  const turn = await lastTurn(db, jobs[0]!.createdBy);
   await db("export_job").insert(
-    jobs.map((job) => ({
+    jobs.map((job, i) => ({
+      turn: turn + 1 + i,
       id: job.id,
       release_id: job.releaseId,
       format: job.format,
@@ -104,6 +118,12 @@ export async function findExport(db: Db, id: string): Promise<ExportJob | undefi
 export async function listExports(db: Db, page: { offset: number; limit: number }): Promise<ExportJob[]> {
   const rows = await selectJobs(db).orderBy("j.seq", "desc").offset(page.offset).limit(page.limit);
   return rows.map(toJob);
+}
+
+/** How many of a member's jobs wait. */
+export async function countWaiting(db: Db, memberId: string): Promise<number> {
+  const query = db("export_job").where({ state: "waiting", created_by: memberId });
+  return Number((await query.count("* as n"))[0]?.n ?? 0);
 }
 
 export async function countExports(db: Db): Promise<number> {
@@ -138,6 +158,7 @@ export async function retryExport(db: Db, id: string): Promise<boolean> {
       state: "waiting",
       stage: "waiting",
       attempts: 0,
+      failures: 0,
       cancel_requested: false,
       frames_done: 0,
       error: null,

@@ -5,9 +5,10 @@ import * as moves from "./migrations/003-moves";
 import * as accepted from "./migrations/004-accepted";
 import * as removals from "./migrations/005-house-removals";
 import * as sessions from "./migrations/006-sessions";
+import * as turns from "./migrations/007-turns";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves, accepted, removals, sessions];
+const migrations = [first, drafts, moves, accepted, removals, sessions, turns];
 
 const source = {
   getMigrations: async () => migrations,

@@ -3,10 +3,14 @@ import type { Proof } from "@/core/document/proof";
 import type { Db } from "./connection";
 import { addAudit } from "./audit";
 import { findExport, type ExportJob } from "./exports";
+import { inTransaction, retried } from "./transaction";
 
 /** Seconds a worker may be silent before its job goes to another. */
 export const leaseSeconds = 15;
-export const mostAttempts = 4;
+/** Tries that may fail before a job is given up. */
+export const mostFailures = 4;
+/** Tries that may end with their worker, through no fault of the job's own that anybody knows of. */
+export const mostLost = 12;
 
 export interface Lease {
   readonly job: ExportJob;
@@ -30,16 +34,16 @@ const later = (db: Db, seconds: number) =>
  */
 export async function claimNextExport(db: Db): Promise<Lease | undefined> {
   const token = randomUUID();
-  const id = await db.transaction(async (trx) => {
+  const id = await inTransaction(db, async (trx) => {
     const row = await trx("export_job")
       .whereIn("state", ["waiting", "leased"])
       .where("available_at", "<=", trx.fn.now(3))
-      .orderBy([{ column: "priority", order: "desc" }, "seq"])
+      .orderBy([{ column: "priority", order: "desc" }, "turn", "seq"])
       .forUpdate()
       .skipLocked()
-      .first("id", "attempts", "state", "cancel_requested");
+      .first("id", "attempts", "failures", "cancel_requested");
     if (!row) return undefined;
-    if (row.cancel_requested || row.attempts >= mostAttempts) {
+    if (row.cancel_requested || row.attempts - row.failures >= mostLost) {
       const state = row.cancel_requested ? "cancelled" : "failed";
       const error = row.cancel_requested ? null : "The render worker stopped each time it was tried.";
       await trx("export_job")
@@ -76,12 +80,14 @@ export interface Progress {
 
 /** Renews the lease and reports progress; answers whether cancelling was asked for. Throws LeaseLostError. */
 export async function renewLease(db: Db, lease: Lease, progress: Progress): Promise<{ cancel: boolean }> {
-  const changed = await held(db, lease).update({
-    available_at: later(db, leaseSeconds),
-    stage: progress.stage,
-    frames_done: progress.framesDone,
-    frames_total: progress.framesTotal,
-  });
+  const changed = await retried(() =>
+    held(db, lease).update({
+      available_at: later(db, leaseSeconds),
+      stage: progress.stage,
+      frames_done: progress.framesDone,
+      frames_total: progress.framesTotal,
+    }),
+  );
   if (changed === 0) throw new LeaseLostError(lease.job.id);
   const row = await held(db, lease).first("cancel_requested");
   return { cancel: Boolean(row?.cancel_requested) };
@@ -96,7 +102,7 @@ export interface FinishedFile {
 
 /** Records the stored file and the audit row in one transaction. Throws LeaseLostError. */
 export async function completeExport(db: Db, lease: Lease, file: FinishedFile): Promise<void> {
-  await db.transaction(async (trx) => {
+  await inTransaction(db, async (trx) => {
     const changed = await held(trx, lease).update({
       state: "done",
       stage: "done",
@@ -118,26 +124,26 @@ export async function completeExport(db: Db, lease: Lease, file: FinishedFile): 
 
 /** Ends an attempt: for good, or to be tried again after a pause that grows, with jitter. */
 export async function failExport(db: Db, lease: Lease, message: string, final: boolean): Promise<void> {
-  const ends = final || lease.job.attempts >= mostAttempts;
-  const pauseS = 2 ** lease.job.attempts * (0.75 + Math.random() / 2);
-  await held(db, lease).update(
-    ends
-      ? { state: "failed", stage: "failed", error: message, lease_token: null, ended_at: db.fn.now(3) }
-      : { state: "waiting", stage: "waiting", error: message, lease_token: null, available_at: later(db, pauseS) },
-  );
+  await inTransaction(db, async (trx) => {
+    const row = await held(trx, lease).forUpdate().first("failures");
+    if (!row) return;
+    const failures = row.failures + 1;
+    const pauseS = 2 ** failures * (0.75 + Math.random() / 2);
+    const ended = { state: "failed", stage: "failed", ended_at: trx.fn.now(3) };
+    const again = { state: "waiting", stage: "waiting", available_at: later(trx, pauseS) };
+    const next = final || failures >= mostFailures ? ended : again;
+    await held(trx, lease).update({ ...next, failures, error: message, lease_token: null });
+  });
 }
 
 export async function endCancelled(db: Db, lease: Lease): Promise<void> {
-  await held(db, lease).update({ state: "cancelled", stage: "cancelled", lease_token: null, ended_at: db.fn.now(3) });
+  const ended = { state: "cancelled", stage: "cancelled", lease_token: null, ended_at: db.fn.now(3) };
+  await retried(() => held(db, lease).update(ended));
 }
 
 /** Gives a job back unharmed when its worker is told to stop: the attempt does not count. */
 export async function returnExport(db: Db, lease: Lease): Promise<void> {
-  await held(db, lease).update({
-    state: "waiting",
-    stage: "waiting",
-    lease_token: null,
-    attempts: lease.job.attempts - 1,
-    available_at: db.fn.now(3),
-  });
+  const { attempts } = lease.job;
+  const back = { state: "waiting", stage: "waiting", lease_token: null, available_at: db.fn.now(3) };
+  await retried(() => held(db, lease).update({ ...back, attempts: attempts - 1 }));
 }

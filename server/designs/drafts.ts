@@ -11,9 +11,11 @@ import { findHouse } from "@/server/db/house";
 import { listFootage } from "@/server/db/media";
 import { listOutputs } from "@/server/db/outputs";
 import { findNewestRelease } from "@/server/db/releases";
+import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { openStops } from "@/core/checks/findings";
 import { findings } from "./findings";
+import { underFreeId } from "./free-id";
 import { patched } from "./patches";
 import { publish } from "./publish";
 
@@ -46,15 +48,14 @@ export async function startDesign(
   const db = database();
   const source = copyOf === undefined ? undefined : await needed(designs.findDraft(db, copyOf), "design");
   const house = await needed(findHouse(db), "house style");
-  return db.transaction(async (trx) => {
-    let id = idFrom(name);
-    // The name may be taken; whoever asks at the same time finds the next number.
-    for (let n = 2; await designs.lockDraft(trx, id); n++) id = `${idFrom(name).slice(0, 34)}-${n}`;
-    const document = source ? { ...source.document, id, name } : blankDesign(id, name, house);
-    await designs.addDesign(trx, Design.parse(document), memberId);
-    await addAudit(trx, { memberId, action: "design.start", subject: id, detail: { copyOf: copyOf ?? null } });
-    return { id };
-  });
+  return underFreeId(idFrom(name), await designs.takenIds(db, idFrom(name)), (id) =>
+    inTransaction(db, async (trx) => {
+      const document = source ? { ...source.document, id, name } : blankDesign(id, name, house);
+      await designs.addDesign(trx, Design.parse(document), memberId);
+      await addAudit(trx, { memberId, action: "design.start", subject: id, detail: { copyOf: copyOf ?? null } });
+      return { id };
+    }),
+  );
 }
 
 export async function readBench(id: string): Promise<BenchView> {
@@ -90,7 +91,7 @@ async function change(
   memberId: string,
   work: (draft: designs.Draft, trx: Db) => Promise<Design> | Design,
 ): Promise<{ revision: number }> {
-  return database().transaction(async (trx) => {
+  return inTransaction(database(), async (trx) => {
     const draft = await needed(designs.lockDraft(trx, id), "design");
     if (draft.revision !== revision) throw conflict(draft);
     const document = await work(draft, trx);
@@ -129,7 +130,7 @@ export async function describeDraft(
   memberId: string,
 ): Promise<null> {
   await needed(designs.findDraft(database(), id), "design");
-  await database().transaction(async (trx) => {
+  await inTransaction(database(), async (trx) => {
     await designs.describeDesign(trx, id, about);
     if (about.archived !== undefined) {
       const action = about.archived ? "design.archive" : "design.unarchive";

@@ -15,6 +15,7 @@ import { database, type Db } from "@/server/db/connection";
 import * as designs from "@/server/db/designs";
 import { readStoredHouse, saveHouse } from "@/server/db/house";
 import { addRemoval, takeRemoval, type ChangedDraft } from "@/server/db/house-removals";
+import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 
 async function storedHouse(db: Db, lock = false) {
@@ -50,7 +51,7 @@ export async function refuseUsedParts(db: Db, parts: readonly HousePart[]): Prom
 
 /** Takes a part out of the house style; all that named it take `instead`. One transaction, and one press undoes it. */
 export async function removePart({ revision, instead, ...part }: RemovePart, memberId: string) {
-  return database().transaction(async (trx) => {
+  return inTransaction(database(), async (trx) => {
     const stored = await storedHouse(trx, true);
     if (stored.revision !== revision) {
       throw new Refusal(
@@ -125,7 +126,7 @@ async function changeDraft(
 
 /** Brings back what was taken away, and every draft as it was; those changed since stay, and are named. */
 export async function undoRemoval(id: string, memberId: string): Promise<{ left: string[] }> {
-  return database().transaction(async (trx) => {
+  return inTransaction(database(), async (trx) => {
     const removal = await takeRemoval(trx, id);
     if (!removal) throw notFound("removal");
     const stored = await storedHouse(trx, true);

@@ -7,6 +7,7 @@ import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
 import { readStoredHouse, saveHouse } from "@/server/db/house";
 import { listNewestReleases } from "@/server/db/releases";
+import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { refuseUsedParts } from "./house-parts";
 import { patched } from "./patches";
@@ -19,7 +20,7 @@ export async function readHouse(): Promise<HouseView> {
 
 /** Changes the house style that is still at the revision the changes were made on. */
 export async function patchHouse({ revision, patches }: PatchRequest, memberId: string): Promise<{ revision: number }> {
-  return database().transaction(async (trx) => {
+  return inTransaction(database(), async (trx) => {
     const stored = await readStoredHouse(trx, true);
     if (!stored) throw notFound("house style");
     const moved = () =>

@@ -4,6 +4,7 @@ import { addAudit } from "@/server/db/audit";
 import type { Db } from "@/server/db/connection";
 import { newId } from "@/server/db/ids";
 import { addRelease } from "@/server/db/releases";
+import { inTransaction } from "@/server/db/transaction";
 
 export interface Publication {
   readonly document: Design;
@@ -19,7 +20,7 @@ export async function publish(
   { document, house, memberId, accepted }: Publication,
 ): Promise<{ id: string; number: number }> {
   const id = newId();
-  return db.transaction(async (trx) => {
+  return inTransaction(db, async (trx) => {
     const release = { id, designId: document.id, document, house, publishedBy: memberId, accepted };
     const number = await addRelease(trx, release);
     const detail = { release: id, number, accepted };

@@ -8,7 +8,9 @@ import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
 import { listDraftsNaming, lockDraft, saveDraft } from "@/server/db/designs";
 import * as moves from "@/server/db/saved-moves";
+import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
+import { underFreeId } from "./free-id";
 
 /** All saved moves, with the drafts that wear each. */
 export async function readMoves(): Promise<z.infer<typeof SavedMoves>> {
@@ -30,16 +32,17 @@ const most = 500;
 
 export async function startMove(document: SavedMove, memberId: string): Promise<{ id: string }> {
   const db = database();
-  return db.transaction(async (trx) => {
-    if ((await moves.listMoves(trx)).length >= most) {
-      throw new Refusal(422, "too_many", `There are ${most} saved moves already. Take some away first.`);
-    }
-    let id = idFrom(document.name, "move");
-    for (let n = 2; await moves.findMove(trx, id); n++) id = `${idFrom(document.name, "move").slice(0, 34)}-${n}`;
-    await moves.addMove(trx, id, document, memberId);
-    await addAudit(trx, { memberId, action: "move.save", subject: id, detail: { name: document.name } });
-    return { id };
-  });
+  const taken = new Set((await moves.listMoves(db)).map(({ id }) => id));
+  if (taken.size >= most) {
+    throw new Refusal(422, "too_many", `There are ${most} saved moves already. Take some away first.`);
+  }
+  return underFreeId(idFrom(document.name, "move"), taken, (id) =>
+    inTransaction(db, async (trx) => {
+      await moves.addMove(trx, id, document, memberId);
+      await addAudit(trx, { memberId, action: "move.save", subject: id, detail: { name: document.name } });
+      return { id };
+    }),
+  );
 }
 
 /** Changes a saved move, and if asked every draft that wears it, each with a new revision. All of it or nothing. */
@@ -48,7 +51,7 @@ export async function changeMove(
   { document, everywhere, except }: z.infer<typeof MoveChange>,
   memberId: string,
 ): Promise<{ designs: number; moves: number }> {
-  return database().transaction(async (trx) => {
+  return inTransaction(database(), async (trx) => {
     if (!(await moves.saveMove(trx, id, document, memberId))) throw notFound("saved move");
     let designs = 0;
     let count = 0;
@@ -72,7 +75,7 @@ export async function changeMove(
 
 /** Takes a saved move off the list. Designs keep what they wear. */
 export async function removeMove(id: string, memberId: string): Promise<null> {
-  return database().transaction(async (trx) => {
+  return inTransaction(database(), async (trx) => {
     if (!(await moves.removeMove(trx, id))) throw notFound("saved move");
     await addAudit(trx, { memberId, action: "move.remove", subject: id, detail: {} });
     return null;

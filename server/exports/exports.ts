@@ -13,6 +13,7 @@ import {
   addExports,
   cancelExport,
   countExports,
+  countWaiting,
   findExport,
   listExports,
   retryExport,
@@ -24,7 +25,11 @@ import { newId } from "@/server/db/ids";
 import type { Member } from "@/server/db/members";
 import { listOutputs } from "@/server/db/outputs";
 import { findNewestRelease, findRelease } from "@/server/db/releases";
+import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
+
+/** Clips of one member that may wait at once. */
+const mostWaiting = 500;
 
 /** Checks a fill-in whole and queues one export for each format and output; all of them or none. */
 export async function createExports(
@@ -76,7 +81,12 @@ export async function createExports(
     createdBy: member.id,
     accepted: request.accepted,
   }));
-  await db.transaction(async (trx) => {
+  await inTransaction(db, async (trx) => {
+    const waiting = await countWaiting(trx, member.id);
+    if (waiting + rows.length > mostWaiting) {
+      const message = `${waiting} of your clips are waiting to be made; up to ${mostWaiting} may wait at once. Ask for these when some are done, or cancel some in the outbox.`;
+      throw new Refusal(429, "many_waiting", message);
+    }
     await addExports(trx, rows);
     for (const row of rows) {
       const { accepted } = request;

@@ -29,13 +29,13 @@ afterAll(async () => {
   await disconnect();
 });
 
-async function add(more: Record<string, unknown> = {}): Promise<string> {
+async function add(more: Record<string, unknown> = {}, createdBy = memberId): Promise<string> {
   const id = newId();
   const fps = { num: 25, den: 1 };
   const output = { id: "o", name: "o", kind: "vp9-alpha", fps } as const;
   const values = { fields: {} };
   await addExports(database(), [
-    { id, releaseId, format: "wide", output, values, fileName: "queue-test.webm", createdBy: memberId },
+    { id, releaseId, format: "wide", output, values, fileName: "queue-test.webm", createdBy },
   ]);
   if (Object.keys(more).length > 0) await database()("export_job").where({ id }).update(more);
   return id;
@@ -86,13 +86,26 @@ describe("claimNextExport", () => {
     expect([...taken].sort()).toEqual([...ids].sort());
   });
   test("ends a job whose worker stopped every time, and goes on with the next", async () => {
-    const broken = await add({ attempts: queue.mostAttempts });
+    const broken = await add({ attempts: queue.mostLost });
     const good = await add();
     expect((await claim())!.job.id).toBe(good);
     expect(await findExport(database(), broken)).toMatchObject({
       state: "failed",
       error: expect.stringContaining("stopped"),
     });
+  });
+  test("gives each member a turn: one clip does not wait for another member's many", async () => {
+    const many = [await add(), await add(), await add()];
+    const [one] = await database()("member").whereNot({ id: memberId }).limit(1);
+    const other = await add({}, one!.id as string);
+    const order = [(await claim())!.job.id, (await claim())!.job.id, (await claim())!.job.id, (await claim())!.job.id];
+    expect(order).toEqual([many[0], many[1], other, many[2]]);
+  });
+  test("does not count tries that were killed as failures of the job", async () => {
+    const id = await add({ attempts: queue.mostFailures + 2 });
+    const lease = (await claim())!;
+    await queue.failExport(database(), lease, "ffmpeg stopped", false);
+    expect((await findExport(database(), id))!.state).toBe("waiting");
   });
   test("ends a job that was cancelled while it waited", async () => {
     const id = await add({ cancel_requested: 1 });
@@ -128,11 +141,11 @@ describe("a lease", () => {
   });
   test("that fails waits longer each time, then ends with the reason", async () => {
     const id = await add();
-    for (let attempt = 1; attempt <= queue.mostAttempts; attempt++) {
+    for (let attempt = 1; attempt <= queue.mostFailures; attempt++) {
       const lease = (await claim())!;
       await queue.failExport(database(), lease, "ffmpeg stopped", false);
       const job = (await findExport(database(), id))!;
-      const last = attempt === queue.mostAttempts;
+      const last = attempt === queue.mostFailures;
       expect([job.state, job.error]).toEqual([last ? "failed" : "waiting", "ffmpeg stopped"]);
       if (last) break;
       expect(await claim()).toBeUndefined(); // it pauses first
