@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
 import { isWritten } from "@/core/document/field";
 import { fileEnding } from "@/core/document/output";
-import type { Values } from "@/core/document/values";
+import { enteredIn, type Values } from "@/core/document/values";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { fileName, nameKey } from "@/core/naming/file-name";
@@ -110,7 +110,7 @@ async function makeAll(
 }
 
 function nameOf({ design }: LoadedDesign, { output }: LoadedOutput, clip: Wanted, taken: Set<string>): string {
-  const line = design.fields.find((field) => isWritten(field) && clip.values.fields[field.id]);
+  const line = design.fields.find((field) => isWritten(field) && enteredIn(clip.values, field.id));
   const title = line ? clip.values.fields[line.id]! : "";
   const name = fileName({ design: design.name, title, format: clip.format, output }, (key) => taken.has(key));
   taken.add(nameKey(name));

@@ -1,11 +1,13 @@
-import { database, disconnect } from "@/server/db/connection";
+import { database, disconnect, type Db } from "@/server/db/connection";
 import { claimNextExport } from "@/server/db/queue";
 import { log } from "@/server/log";
 import { runJob } from "./run-job";
+import { sweep } from "./sweep";
 
 /** Pause between looks at an empty queue, and the longest while the database is gone. */
 const idleMs = 500;
 const longestPauseMs = 5000;
+const sweepMs = 10 * 60 * 1000;
 
 const stop = new AbortController();
 let signals = 0;
@@ -36,6 +38,7 @@ async function main(): Promise<void> {
   const db = database();
   let waitMs = idleMs;
   log.info("render worker is looking for exports");
+  const sweeping = keepSwept(db);
   while (!stop.signal.aborted) {
     try {
       const lease = await claimNextExport(db);
@@ -48,7 +51,19 @@ async function main(): Promise<void> {
       waitMs = Math.min(longestPauseMs, waitMs * 2);
     }
   }
+  clearInterval(sweeping);
   await disconnect();
+}
+
+/** Clears up now and every ten minutes, beside the work. */
+function keepSwept(db: Db): NodeJS.Timeout {
+  const once = () =>
+    sweep(db).then(
+      (swept) => Object.values(swept).some((count) => count > 0) && log.info(swept, "swept"),
+      (error: unknown) => log.warn({ err: error }, "could not sweep; trying again later"),
+    );
+  void once();
+  return setInterval(once, sweepMs);
 }
 
 await main();

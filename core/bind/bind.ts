@@ -4,7 +4,7 @@ import { isWritten, type Field } from "../document/field";
 import type { House } from "../document/house";
 import type { Layer } from "../document/layer";
 import { limitsOf, within } from "../document/limits";
-import { startOf, type Values } from "../document/values";
+import { enteredIn, startOf, type Values } from "../document/values";
 import { IssueError } from "../issue";
 import { ColourBinder } from "./house-colours";
 import { withProperties, type Put } from "./property";
@@ -17,7 +17,7 @@ export interface BindOptions {
 
 /** The text, role or mark a field stands for with these values. */
 export function valueOf(field: Field, values: Values, samples: boolean): string {
-  const value = values.fields[field.id] ?? startOf(field);
+  const value = enteredIn(values, field.id) ?? startOf(field);
   // Off is as good as empty: what shows only while a field is filled is not there.
   if (field.kind === "toggle") return value === "on" ? value : "";
   if (field.kind === "number" || field.kind === "cue") return value === "" ? startOf(field) : value;

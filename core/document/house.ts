@@ -32,7 +32,7 @@ const hash = z.string().regex(/^[0-9a-f]{64}$/, "SHA-256");
 /** One uploaded font file; a variable one stands for all weights of its range. */
 export const HouseFont = z.strictObject({
   id: Id,
-  family: z.string().min(1).max(80),
+  family: Name.describe("Name of the family"),
   weight: z.number().int().min(1).max(1000),
   italic: z.boolean().default(false),
   weights: z.tuple([z.number(), z.number()]).optional().describe("Lightest and boldest weight of a variable font"),

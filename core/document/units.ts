@@ -20,7 +20,21 @@ export const Share = z.number().min(0).max(1).describe("Share from 0 to 1");
 export const Degrees = z.number().min(-3600).max(3600).describe("Degrees, clockwise");
 export const Seconds = z.number().min(0).max(3600).describe("Seconds");
 export const SignedSeconds = z.number().min(-3600).max(3600).describe("Seconds, negative is earlier");
-export const Name = z.string().trim().min(1).max(80).describe("What people see");
+/** Nothing that anybody would see: spaces, and signs of no width. */
+export const isBlank = (text: string): boolean => /^[\s\p{Default_Ignorable_Code_Point}\u2800]*$/u.test(text);
+
+// Control characters, and those that turn neighbouring text round: nothing a name needs.
+const unseen = /[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069\ufeff\ufff9-\uffff]/gu;
+
+export const hasUnseen = (text: string): boolean => text.search(unseen) >= 0;
+
+/** A name without signs that can't be seen; names kept from before are mended as they are read. */
+const seenName = (text: string): string => {
+  const seen = text.replace(unseen, "").trim();
+  return seen !== "" && isBlank(seen) ? "Untitled" : seen;
+};
+
+export const Name = z.string().overwrite(seenName).min(1).max(80).describe("What people see");
 
 /** A pair of shares of a box: {0,0} is its top left, {1,1} its bottom right; outside 0..1 lies outside the box. */
 export const Anchor = z.strictObject({ x: z.number().min(-10).max(10), y: z.number().min(-10).max(10) });

@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { Design } from "./design";
 import { isWritten, type Field, type WrittenField } from "./field";
 import { looksLike } from "./pattern";
-import { Id } from "./units";
+import { hasUnseen, Id, isBlank } from "./units";
 
 /** What a filler entered: field id to text, colour role or mark id; and the clip's length. */
 export const Values = z.strictObject({
@@ -10,6 +10,10 @@ export const Values = z.strictObject({
   lengthS: z.number().min(0.1).max(3600).optional().describe("Clip length in seconds"),
 });
 export type Values = z.infer<typeof Values>;
+
+/** What was entered for a field; undefined when nothing was. A field may have any name, also one that objects have. */
+export const enteredIn = ({ fields }: Values, id: string): string | undefined =>
+  Object.hasOwn(fields, id) ? fields[id] : undefined;
 
 /** A value that cannot be used, with the field it belongs to and words a filler understands. */
 export interface ValueFault {
@@ -29,9 +33,6 @@ export interface ValueFault {
   message: string;
 }
 
-// Control and bidi-override characters: nothing a name needs, and some would turn neighbouring text round.
-const forbidden = /[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069\ufeff\ufff9-\uffff]/u;
-
 let graphemes: Intl.Segmenter | undefined;
 
 /** Characters as people count them: grapheme clusters. */
@@ -45,9 +46,9 @@ export function countCharacters(text: string): number {
 function writtenFaults(field: WrittenField, value: string): ValueFault[] {
   const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
   const trimmed = value.trim();
-  if (trimmed === "") return field.required ? fault("required", `${field.label} is needed.`) : [];
+  if (isBlank(trimmed)) return field.required ? fault("required", `${field.label} is needed.`) : [];
   const lines = trimmed.split("\n");
-  if (forbidden.test(field.kind === "text" ? lines.join("") : value)) {
+  if (hasUnseen(field.kind === "text" ? lines.join("") : value)) {
     return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
   }
   const count = countCharacters(trimmed);
@@ -97,7 +98,7 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
       faults.push({ field: id, code: "unknown", message: `There is no field “${id}” in this release.` });
   }
   for (const field of design.fields) {
-    const value = values.fields[field.id];
+    const value = enteredIn(values, field.id);
     if (isWritten(field)) faults.push(...writtenFaults(field, value ?? field.default));
     else if ((field.kind === "picture" || field.kind === "video") && !(value ?? field.default)) {
       if (field.required) faults.push({ field: field.id, code: "required", message: `${field.label} is needed.` });

@@ -44,10 +44,17 @@ function depthOf(bytes: Uint8Array): number {
   return deepest;
 }
 
-/** A lone half of a surrogate pair becomes the sign for what can't be read. */
-const wellFormed = (text: string): string => text.replace(/\p{Surrogate}/gu, "\ufffd");
+/**
+ * One spelling for what looks the same, so that names can be compared; but characters of old East Asian sets keep their
+ * shapes, which their other spelling has not. A lone half of a surrogate pair, which can be stored nowhere, becomes the
+ * sign for what can't be read.
+ */
+const wellFormed = (text: string): string =>
+  text
+    .replace(/\p{Surrogate}/gu, "\ufffd")
+    .replace(/[^\uf900-\ufaff\u{2f800}-\u{2fa1f}]+/gu, (part) => part.normalize("NFC"));
 
-/** Half of a pair of letters can be stored nowhere: it is put right where it comes in. */
+/** The door that all text comes through. */
 function sound(value: unknown): unknown {
   if (typeof value === "string") return wellFormed(value);
   if (Array.isArray(value)) return value.map(sound);

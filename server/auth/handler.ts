@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import { roles, type Role } from "@/contract/members";
-import { isUnreachable } from "@/server/db/connection";
+import { isBusy, isUnreachable } from "@/server/db/connection";
 import type { Member } from "@/server/db/members";
 import { log } from "@/server/log";
 import { Refusal } from "@/server/refusal";
@@ -99,6 +99,10 @@ function refuse(error: unknown, request: Request): Response {
   if (error instanceof Refusal) {
     const { code, message, where, detail } = error;
     return Response.json({ error: { code, message, where, detail } }, { status: error.status });
+  }
+  if (isBusy(error)) {
+    const message = "Very many are at work just now. Nothing is lost; try again in a moment.";
+    return Response.json({ error: { code: "busy", message } }, { status: 503, headers: { "Retry-After": "2" } });
   }
   if (isUnreachable(error)) {
     const message = "The database does not answer just now. Nothing is lost; try again in a moment.";

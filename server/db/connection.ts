@@ -10,6 +10,8 @@ export function database(): Db {
   return holder.rubrickDb;
 }
 
+const mostConnections = 10;
+
 export function connect(url: string): Db {
   const { hostname, port, username, password, pathname } = new URL(url);
   return knex({
@@ -27,7 +29,7 @@ export function connect(url: string): Db {
     },
     pool: {
       min: 0,
-      max: 10,
+      max: mostConnections,
       afterCreate: (connection: { query: (sql: string, done: (error: unknown) => void) => void }, done: unknown) =>
         connection.query("SET time_zone = '+00:00'", (error) =>
           (done as (e: unknown, c: unknown) => void)(error, connection),
@@ -55,6 +57,11 @@ export function isUnreachable(error: unknown): boolean {
   const codes = ["ECONNREFUSED", "ECONNRESET", "PROTOCOL_CONNECTION_LOST", "ETIMEDOUT", "EPIPE", "ER_SERVER_SHUTDOWN"];
   return name === "KnexTimeoutError" || (code !== undefined && codes.includes(code));
 }
+
+/** Whether all connections were in use for so long that one was not waited for any more. */
+export const isBusy = (error: unknown): boolean =>
+  (error as Error | null)?.name === "KnexTimeoutError" &&
+  (holder.rubrickDb?.client.pool.numUsed() ?? 0) >= mostConnections;
 
 /** JSON columns come back parsed or, through some functions, as text. */
 export function fromJson<T>(value: unknown): T {

@@ -187,5 +187,22 @@ export async function addVersion(
     document: JSON.stringify(version.document),
     created_by: version.memberId,
   });
+  await thinVersions(db, version.designId);
   return id;
+}
+
+/** The newest that are kept of each design; the list shows half of them. */
+const mostVersions = 200;
+
+async function thinVersions(db: Db, designId: string): Promise<void> {
+  const old = await db("design_version")
+    .where({ design_id: designId })
+    .orderBy([{ column: "created_at", order: "desc" }, "id"])
+    .offset(mostVersions)
+    .limit(1000)
+    .select("id");
+  if (old.length > 0) {
+    const ids = old.map((row) => row.id as string);
+    await db("design_version").whereIn("id", ids).del();
+  }
 }

@@ -4,8 +4,9 @@ import { House } from "@/core/document/house";
 import { partsGone } from "@/core/edit/house-remove";
 import { houseDrift } from "@/core/edit/house-use";
 import { addAudit } from "@/server/db/audit";
-import { database } from "@/server/db/connection";
+import { database, type Db } from "@/server/db/connection";
 import { readStoredHouse, saveHouse } from "@/server/db/house";
+import { findMedia } from "@/server/db/media";
 import { listNewestReleases } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
@@ -28,11 +29,34 @@ export async function patchHouse({ revision, patches }: PatchRequest, memberId: 
     if (stored.revision !== revision) throw moved();
     const document = patched(stored.document, patches, House);
     await refuseUsedParts(trx, partsGone(stored.document, document));
+    await refuseMissingFiles(trx, stored.document, document);
     if (!(await saveHouse(trx, document, revision))) throw moved();
     const detail = { revision: revision + 1, paths: patches.slice(0, 20).map(({ path }) => path.join(".")) };
     await addAudit(trx, { memberId, action: "house.change", subject: "house", detail });
     return { revision: revision + 1 };
   });
+}
+
+/** What a list of the house style is made of, in the files that are kept. */
+const filesOf = (house: House): Map<string, string> =>
+  new Map([
+    ...house.pictures.map(({ hash }) => [hash, "picture"] as const),
+    ...house.videos.map(({ hash }) => [hash, "frames"] as const),
+    ...house.sounds.map(({ hash }) => [hash, "sound"] as const),
+    ...house.fonts.map(({ hash }) => [hash, "font"] as const),
+  ]);
+
+/** Refuses new entries whose file was never uploaded, or is of another kind. */
+async function refuseMissingFiles(db: Db, before: House, after: House): Promise<void> {
+  const known = filesOf(before);
+  for (const [hash, kind] of filesOf(after)) {
+    if (known.get(hash) === kind) continue;
+    const media = await findMedia(db, hash);
+    if (media?.kind !== kind) {
+      const message = "A file that is not here can’t be entered in the house style. Upload it first.";
+      throw new Refusal(422, "file_missing", message, undefined, { hash });
+    }
+  }
 }
 
 const mostCompared = 500;

@@ -2,7 +2,8 @@ import type { z } from "zod";
 import type { ExportView, NewExportRequest, Outbox } from "@/contract/exports";
 import { pageSize } from "@/contract/answer";
 import { isWritten } from "@/core/document/field";
-import { checkValues, type Values } from "@/core/document/values";
+import { isBlank } from "@/core/document/units";
+import { checkValues, enteredIn, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
 import type { Output } from "@/core/document/output";
 import { fileName, fileStem, nameKey } from "@/core/naming/file-name";
@@ -99,7 +100,7 @@ export async function createExports(
 
 /** File names by the first filled line; a name that is taken gets a number. */
 async function nameJobs(design: Design, values: Values, formats: readonly string[], outputs: readonly Output[]) {
-  const line = design.fields.find((field) => isWritten(field) && (values.fields[field.id] ?? "").trim() !== "");
+  const line = design.fields.find((field) => isWritten(field) && !isBlank(enteredIn(values, field.id) ?? ""));
   const title = line ? values.fields[line.id]! : "";
   const wanted = formats.flatMap((format) => outputs.map((output) => ({ design: design.name, title, format, output })));
   const taken = await takenFileNames(database(), [...new Set(wanted.map(fileStem))]);

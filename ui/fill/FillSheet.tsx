@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
 import type { FillDesk } from "@/contract/releases";
 import type { Field } from "@/core/document/field";
-import { checkValues, startingValues, startOf } from "@/core/document/values";
+import { checkValues, enteredIn, startingValues, startOf } from "@/core/document/values";
 import { Notice } from "@/ui/parts/Notice";
 import type { Plate } from "@/ui/stage/FormatStage";
 import { FormatWall } from "@/ui/stage/FormatWall";
@@ -83,7 +83,7 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
                 <FieldControl
                   key={field.id}
                   field={field}
-                  value={values.fields[field.id] ?? startOf(field)}
+                  value={enteredIn(values, field.id) ?? startOf(field)}
                   house={house}
                   notes={notes.get(field.id) ?? []}
                   onChange={(value) => change(field, value)}

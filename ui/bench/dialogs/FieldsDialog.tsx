@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { ArrowDown, ArrowUp, Trash } from "react-bootstrap-icons";
-import { checkValues, startingValues, startOf } from "@/core/document/values";
+import { checkValues, enteredIn, startingValues, startOf } from "@/core/document/values";
 import { removeField } from "@/core/edit/fields";
 import { FieldControl } from "@/ui/fill/FieldControl";
 import { useBench, useBenchStore } from "../store";
@@ -96,10 +96,10 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
                     <FieldControl
                       key={other.id}
                       field={other}
-                      value={values.fields[other.id] ?? startOf(other)}
+                      value={enteredIn(values, other.id) ?? startOf(other)}
                       house={house}
                       notes={faults
-                        .filter((f) => f.field === other.id && values.fields[other.id] !== startOf(other))
+                        .filter((f) => f.field === other.id && enteredIn(values, other.id) !== startOf(other))
                         .map(({ message }) => ({ weight: "stop", text: message }))}
                       onChange={(value) => {
                         const next = { ...values, fields: { ...values.fields, [other.id]: value } };
