@@ -25,6 +25,13 @@ export function writeWhole(file, text) {
   renameSync(near, file);
 }
 
+/** Brings a file's bytes, or a folder's names, to the disk. */
+export function synced(path) {
+  const handle = openSync(path, "r");
+  fsyncSync(handle);
+  closeSync(handle);
+}
+
 /** A folder that only its owner may look into. */
 export function ownFolder(path, mode = 0o700) {
   mkdirSync(path, { recursive: true, mode });

@@ -1,24 +1,14 @@
-import { readFile } from "node:fs/promises";
 import { Refusal } from "@/server/refusal";
-import { differenceFrom } from "./compare-svg";
-import { readFont } from "./read-font";
-import { readPicture } from "./read-picture";
-import { readSvg } from "./read-svg";
 
 /* Reads one upload in a process of its own, whose time and memory are limited, and writes what came of it. */
 
 const [kind, file, target] = process.argv.slice(2) as [string, string, string];
 
-async function readMark() {
-  const text = await readFile(file, "utf8");
-  const { drawing, lost } = readSvg(text);
-  return { drawing, lost, difference: await differenceFrom(text, drawing).catch(() => undefined) };
-}
-
+/** Each brings what it needs when it is asked for: a process that lives for one file should begin quickly. */
 const readers: Readonly<Record<string, () => Promise<object>>> = {
-  mark: readMark,
-  picture: () => readPicture(file, target),
-  font: () => readFont(file, target),
+  mark: async () => (await import("./read-mark")).readMark(file),
+  picture: async () => (await import("./read-picture")).readPicture(file, target),
+  font: async () => (await import("./read-font")).readFont(file, target),
 };
 
 try {
