@@ -14,6 +14,9 @@ import { openFolder, readSettings, synced } from "./lib/settings.mjs";
 
 const folder = process.env.RUBRICK_FOLDER ?? ".rubrick";
 
+// It holds all that the tables hold: nobody else's business.
+process.umask(0o077);
+
 await runMain(async () => {
   const [name] = process.argv.slice(2);
   if (!name) throw new StartError("Say where to: npm run backup -- FILE.tar");
