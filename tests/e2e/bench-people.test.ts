@@ -140,6 +140,42 @@ describe("the bench", () => {
     expect(await until(text, whole, 10)).toBe("Wilhelmina of the moths");
   });
 
+  test("keeps what was typed without a network, and puts it on at the next visit, or asks when it collides", async () => {
+    const { page } = await signedIn(browser, "tomas");
+    const id = await openedBench(page, "Train in a tunnel");
+    const typeOffline = async (typed: string) => {
+      const tab = await browser.newPage();
+      await tab.goto(`${base}/bench/${id}`);
+      const hand = new BenchHand(tab);
+      await hand.choose("Name");
+      await tab.setOfflineMode(true);
+      await tab.focus(".bench__page textarea[aria-label=Text]");
+      await tab.keyboard.type(typed);
+      await tab.close({ runBeforeUnload: false });
+    };
+    await page.close();
+    await typeOffline("Moth");
+    const next = await browser.newPage();
+    await next.goto(`${base}/bench/${id}`);
+    const text = async () =>
+      (await draft(id)).document.layers.find((l: { id: string }) => l.id === "name").text as string;
+    expect(await until(text, (found) => found === "Moth", 10)).toBe("Moth");
+    await next.close();
+
+    await typeOffline("Owl ");
+    const { revision } = await draft(id);
+    const theirs = [{ op: "replace", path: ["about"], value: "Odile was here." }];
+    await as("odile", "POST", `/api/designs/${id}/patches`, { revision, patches: theirs });
+    const last = await browser.newPage();
+    await last.goto(`${base}/bench/${id}`);
+    await last.waitForSelector(".bench__unsent");
+    expect(await text()).toBe("Moth");
+    await press(last, ".bench__unsent button", /^Put them on/);
+    expect(await until(text, (found) => found.includes("Owl "), 10)).toContain("Moth");
+    expect((await draft(id)).document.about).toBe("Odile was here.");
+    await last.close();
+  });
+
   test("works by keyboard alone from the shelf to a release", async () => {
     const { page } = await signedIn(browser, "tomas");
     const keys = async (...names: string[]) => {
@@ -221,7 +257,7 @@ describe("every screen", () => {
   async function member(): Promise<Page> {
     if (!seen) {
       const context = await browser.createBrowserContext();
-      seen = (await signedIn({ newPage: () => context.newPage() } as Browser, "odile")).page;
+      seen = (await signedIn({ newPage: () => browser.newPage() } as Browser, "odile")).page;
     }
     return seen;
   }

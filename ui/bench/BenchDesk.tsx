@@ -5,6 +5,7 @@ import { ErrorBoundary } from "react-error-boundary";
 import type { BenchView } from "@/contract/designs";
 import { HouseView } from "@/contract/house";
 import { call } from "@/ui/parts/api";
+import { useMember } from "@/ui/parts/member";
 import type { PlayerView } from "@/ui/stage/player";
 import { usePlayerView, useStagePlayer } from "@/ui/stage/use-player";
 import { BenchBar as Bar } from "./BenchBar";
@@ -22,8 +23,10 @@ import { Page as LayerPage } from "./page/Page";
 import { PlayerContext } from "./player-context";
 import { BenchStage as LargeStage, useBenchScene } from "./stage/BenchStage";
 import { RestBoxes } from "./stage/boxes";
-import { BenchContext, calmly, createBench, useBench, useBenchStore } from "./store";
+import { BenchContext, calmly, createBench, useBench, useBenchStore, type BrowserSide } from "./store";
 import { Strip as LayerStrip } from "./strip/Strip";
+import { browserStore, UnsentKeeper, type Unsent } from "./unsent";
+import { UnsentNotice } from "./UnsentNotice";
 import { useKeys } from "./use-keys";
 
 // What is prepared again and again on the stage doesn't concern these.
@@ -36,8 +39,10 @@ const stageOf = (view: PlayerView) => view.stage;
 export type Dialog = "layer" | "fields" | "publish" | "versions" | "try" | "keys" | "sound";
 
 /** The bench with one draft on it. */
-export function BenchDesk({ view }: { view: BenchView }) {
-  const [store] = useState(() => createBench(view));
+export function BenchDesk({ view, left }: { view: BenchView; left: readonly Unsent[] }) {
+  const { id: memberId } = useMember();
+  const [store] = useState(() => createBench(view, browserSide(memberId, view.id)));
+  useEffect(() => store.getState().takeOver(left), [store, left]);
   useEffect(() => {
     const leave = () => void store.getState().leave();
     // A page that the browser has kept and shows again knows nothing of what it sent last.
@@ -56,6 +61,16 @@ export function BenchDesk({ view }: { view: BenchView }) {
         <Desk />
       </ErrorBoundary>
     </BenchContext.Provider>
+  );
+}
+
+function browserSide(memberId: string, designId: string): BrowserSide | undefined {
+  const store = browserStore();
+  return (
+    store && {
+      keeper: new UnsentKeeper(memberId, designId, store),
+      forget: ({ key }) => store.removeItem(key),
+    }
   );
 }
 
@@ -113,6 +128,7 @@ function Desk() {
         <main className="bench">
           <BenchContext.Provider value={calm}>
             <BenchBar onOpen={openDialog} />
+            <UnsentNotice />
           </BenchContext.Provider>
           <BenchStage player={player} guides={guides} onGuides={setGuides} />
           <aside className="bench__page" aria-label="Page">

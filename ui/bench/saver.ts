@@ -32,11 +32,14 @@ export class Saver {
     private readonly tell: (state: SaveState) => void,
     /** The whole document as it is now, for when the changes that led to it were refused. */
     private readonly whole: () => Design,
+    /** Keeps in the browser what is not yet known to be saved, and the revision that it was made on. */
+    private readonly keep: (revision: number, unsaved: readonly Patch[], now: boolean) => void = () => undefined,
   ) {}
 
   add(patches: readonly Patch[]): void {
     if (this.waiting.length === 0) this.firstMs = Date.now();
     this.waiting.push(...patches);
+    this.keepUnsaved(false);
     if (this.stopped()) return;
     if (!this.refused()) this.say({ kind: "saving" });
     const left = Math.max(0, this.firstMs + mostWaitMs - Date.now());
@@ -63,6 +66,7 @@ export class Saver {
   resume(revision: number): void {
     this.revision = revision;
     this.waiting = [];
+    this.keepUnsaved(true);
     this.say({ kind: "saved" });
   }
 
@@ -96,10 +100,12 @@ export class Saver {
     }
     this.sending = this.waiting;
     this.waiting = [];
+    this.keepUnsaved(true);
     try {
       const { revision } = await this.post();
       this.revision = revision;
       this.sending = [];
+      this.keepUnsaved(true);
       // Those that came meanwhile are saved by themselves, also after the whole has gone.
       this.say({ kind: this.waiting.length === 0 ? "saved" : "saving" });
       if (this.waiting.length > 0) this.later(restMs);
@@ -129,19 +135,28 @@ export class Saver {
     } else this.say({ kind: "refused", message });
   }
 
+  private keepUnsaved(now: boolean): void {
+    this.keep(this.revision, [...this.sending, ...this.waiting], now);
+  }
+
   private sendLast(): void {
+    this.keepUnsaved(true);
     if (this.waiting.length === 0 || this.stopped() || this.refused()) return;
     // What is on its way makes one revision more, and this goes on from there.
     const revision = this.revision + (this.sending.length > 0 ? 1 : 0);
     const body = JSON.stringify({ revision, patches: this.waiting });
     this.waiting = [];
     // Goes out even when the page is gone before the answer.
+    const gone = () => this.keep(revision + 1, [], true);
     void fetch(this.path(), {
       method: "POST",
       headers: { "Content-Type": "application/json" },
       body,
       keepalive: outlives(body),
-    });
+    }).then(
+      ({ ok }) => ok && gone(),
+      () => undefined, // It is kept in the browser, for the next visit.
+    );
   }
 
   private path = () => `/api/designs/${this.designId}/patches`;

@@ -1,4 +1,4 @@
-import { freeze } from "immer";
+import { applyPatches, freeze } from "immer";
 import { createStore, useStore } from "zustand";
 import { createContext, useContext } from "react";
 import type { BenchView } from "@/contract/designs";
@@ -13,6 +13,7 @@ import { z } from "zod";
 import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "./history";
 import type { Papers } from "./strip/papers";
 import { Saver, type SaveState } from "./saver";
+import { fateOf, withUnsent, type Unsent, type UnsentKeeper } from "./unsent";
 
 export interface BenchState {
   readonly id: string;
@@ -33,6 +34,8 @@ export interface BenchState {
   readonly gesture: "stage" | "strip" | undefined;
   readonly history: History;
   readonly save: SaveState;
+  /** Changes of earlier pages that may not have been saved, and collide with what has come since. */
+  readonly unsent: readonly Unsent[];
   /** Why the last thing that was asked for was not done; nothing has changed then. */
   readonly refused: string | undefined;
   /** Layers that are chosen, the one chosen last at the end. */
@@ -72,19 +75,32 @@ export interface BenchState {
   leave(): void;
   /** After somebody else's change: mine in place of theirs, or theirs with mine kept as a version. */
   settle(keep: "mine" | "theirs"): Promise<void>;
+  /** Takes over what earlier pages have left in the browser. */
+  takeOver(left: readonly Unsent[]): void;
+  /** Puts the first of the colliding changes on, or lets it go. */
+  settleUnsent(fate: "put on" | "let go"): void;
   /** Goes on with another document in one step that can be undone. */
   restore(document: Design): void;
 }
 
+/** Where a bench keeps what is not saved yet. */
+export interface BrowserSide {
+  readonly keeper: UnsentKeeper;
+  readonly forget: (unsent: Unsent) => void;
+}
+
+const unsentLabel = "Put on what was not saved";
+
 export type BenchStore = ReturnType<typeof createBench>;
 
-export function createBench({ document, ...view }: BenchView) {
+export function createBench({ document, ...view }: BenchView, browser?: BrowserSide) {
   return createStore<BenchState>((set, get) => {
     const saver = new Saver(
       view.id,
       view.revision,
       (save) => set({ save }),
       () => get().document,
+      browser && ((revision, unsaved, now) => browser.keeper.keep(revision, unsaved, now)),
     );
     const take = (change: Change | undefined) => {
       if (!change) return;
@@ -117,6 +133,7 @@ export function createBench({ document, ...view }: BenchView) {
       history: noHistory,
       save: { kind: "saved" },
       refused: undefined,
+      unsent: [],
       chosen: [],
       format: document.formats[0]!,
       onlyHere: false,
@@ -135,7 +152,10 @@ export function createBench({ document, ...view }: BenchView) {
       choose: (chosen) => set({ chosen, moves: [] }),
       show: (part) => set(part),
       flush: () => saver.flush(),
-      leave: () => saver.dispose(),
+      leave: () => {
+        saver.dispose();
+        browser?.keeper.release();
+      },
       settle: async (keep) => {
         const { save, document, id } = get();
         if (save.kind !== "conflict") return;
@@ -150,6 +170,26 @@ export function createBench({ document, ...view }: BenchView) {
           set({ document: theirs.document, history: noHistory, chosen: [] });
           saver.resume(theirs.revision);
         }
+      },
+      takeOver: (left) => {
+        for (const one of left) {
+          const fate = fateOf(one, get().document, view.revision);
+          if (fate === "ask") set({ unsent: [...get().unsent, one] });
+          if (fate === "go on") get().edit(unsentLabel, (draft) => void applyPatches(draft, [...one.patches]));
+          if (fate !== "ask") browser?.forget(one);
+        }
+      },
+      settleUnsent: (fate) => {
+        const [one, ...rest] = get().unsent;
+        set({ unsent: rest });
+        if (!one) return;
+        browser?.forget(one);
+        if (fate === "let go") return;
+        if (!withUnsent(get().document, one)) {
+          set({ refused: "Those changes don’t fit any more: what they were made on is not there." });
+          return;
+        }
+        get().edit(unsentLabel, (draft) => void applyPatches(draft, [...one.patches]));
       },
       restore: (document) => {
         const { id } = get().document;

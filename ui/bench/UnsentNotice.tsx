@@ -1,0 +1,24 @@
+import { useBench } from "./store";
+
+/** Changes of an earlier page that may never have been saved, while the design has moved on: whoever made them decides. */
+export function UnsentNotice() {
+  const unsent = useBench((state) => state.unsent);
+  const settle = useBench((state) => state.settleUnsent);
+  const first = unsent[0];
+  if (!first) return null;
+  const at = new Date(first.atMs).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+  return (
+    <div className="bench__unsent" role="alert">
+      <p>
+        Changes that you made here on {at} may not have been saved, and the design has been changed since. Put them on
+        now, see what they do, and undo them if you like; or let them go.
+      </p>
+      <button type="button" className="btn btn-primary btn-sm" onClick={() => settle("put on")}>
+        Put them on
+      </button>
+      <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => settle("let go")}>
+        Let them go
+      </button>
+    </div>
+  );
+}
