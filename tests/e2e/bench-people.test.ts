@@ -257,7 +257,7 @@ describe("every screen", () => {
   async function member(): Promise<Page> {
     if (!seen) {
       const context = await browser.createBrowserContext();
-      seen = (await signedIn({ newPage: () => browser.newPage() } as Browser, "odile")).page;
+      seen = (await signedIn({ newPage: () => context.newPage() } as Browser, "odile")).page;
     }
     return seen;
   }
