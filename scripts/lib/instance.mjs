@@ -53,17 +53,17 @@ export async function startInstance({ folder, port, extra = {} }) {
       ...(user && { HOME: join(root, "work") }),
     };
     await prepareData(env, own, user);
-    const launch = (name, args) => {
+    const launch = (name, args, niceness) => {
       const log = join(root, `${name}.log`);
       const kept = new Supervised(name, { pidFile: join(root, `${name}.pid`), log }, () =>
-        startNode(args, { log, user, env: { ...env, RUBRICK_PROCESS: name, NODE_ENV: "production" } }),
+        startNode(args, { log, user, niceness, env: { ...env, RUBRICK_PROCESS: name, NODE_ENV: "production" } }),
       );
       started.push(kept);
       kept.launch();
       return kept;
     };
     const web = launch("web", webArgs(port));
-    launch("worker", workerArgs);
+    launch("worker", workerArgs, 10);
     await waitUntilServing(port, web);
     return { env, stop, user, address: `http://127.0.0.1:${port}` };
   } catch (error) {

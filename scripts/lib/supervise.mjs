@@ -1,4 +1,5 @@
 import { appendFileSync, closeSync, copyFileSync, existsSync, openSync, statSync, truncateSync } from "node:fs";
+import { setPriority } from "node:os";
 import { say } from "./say.mjs";
 import { isStopping, startChild, stopProcess } from "./processes.mjs";
 import { writeWhole } from "./settings.mjs";
@@ -84,7 +85,7 @@ export function keepLogSmall(log) {
 }
 
 /** A Node process of ours that writes to a log of its own and is ended with us. */
-export function startNode(args, { log, env, user }) {
+export function startNode(args, { log, env, user, niceness = 0 }) {
   const out = openSync(log, "a", 0o600);
   const child = startChild(process.execPath, args, {
     ...user,
@@ -92,5 +93,7 @@ export function startNode(args, { log, env, user }) {
     env,
   });
   closeSync(out);
+  // Its own children have it too: encoders stand back behind whoever waits for a page.
+  if (child.pid && niceness > 0) setPriority(child.pid, niceness);
   return child;
 }
