@@ -1,17 +1,20 @@
 import { z } from "zod";
 import { Design } from "@/core/document/design";
+import { Format } from "@/core/document/format";
 import { House } from "@/core/document/house";
 import { Output } from "@/core/document/output";
 import { Accepted } from "./accepted";
 
+/** A release as a plate on the shelf. */
 export const ReleaseCard = z.object({
   id: z.string(),
   designId: z.string(),
   number: z.number(),
   clips: z.number(),
   publishedAt: z.string(),
-  document: Design,
-  house: House,
+  name: z.string(),
+  about: z.string(),
+  formats: z.array(Format),
 });
 export type ReleaseCard = z.infer<typeof ReleaseCard>;
 
@@ -20,6 +23,9 @@ export type Shelf = z.infer<typeof Shelf>;
 
 export const FootageView = z.object({ hash: z.string(), name: z.string() });
 export type FootageView = z.infer<typeof FootageView>;
+
+/** What a release shows: it never changes, so browsers keep it. */
+export const ReleaseScene = z.object({ document: Design, house: House });
 
 /** Everything the fill desk needs of one release. */
 export const FillDesk = z.object({

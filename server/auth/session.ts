@@ -1,8 +1,8 @@
 import { createHash } from "node:crypto";
 import { sealData, unsealData } from "iron-session";
 import { database, required } from "@/server/db/connection";
-import { findMember, type Member } from "@/server/db/members";
-import { addSession, endSession, findSession } from "@/server/db/sessions";
+import type { Member } from "@/server/db/members";
+import { addSession, endSession, findSessionMember } from "@/server/db/sessions";
 
 const lifetimeS = 14 * 24 * 3600;
 const knownS = 365 * 24 * 3600;
@@ -46,9 +46,7 @@ export const memberOf = (request: Request): Promise<Member | undefined> =>
 /** The member of a sealed cookie's value. */
 export async function memberOfSeal(seal: string | undefined): Promise<Member | undefined> {
   const { sessionId, epoch } = await unseal(seal, lifetimeS);
-  const memberId = sessionId && (await findSession(database(), sessionId));
-  if (!memberId) return undefined;
-  const member = await findMember(database(), memberId);
+  const member = sessionId ? await findSessionMember(database(), sessionId) : undefined;
   return member && member.sessionEpoch === epoch ? member : undefined;
 }
 

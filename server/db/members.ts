@@ -18,18 +18,13 @@ interface Row {
   password_hash: string;
 }
 
-const toMember = (row: Row): Member => ({
+export const toMember = (row: Row): Member => ({
   id: row.id,
   email: row.email,
   name: row.name,
   role: row.role,
   sessionEpoch: row.session_epoch,
 });
-
-export async function findMember(db: Db, id: string): Promise<Member | undefined> {
-  const row = await db<Row>("member").where({ id }).where("active", true).first();
-  return row && toMember(row);
-}
 
 /** The active member of an address with the password's hash, for signing in. */
 export async function findSignIn(db: Db, email: string): Promise<{ member: Member; hash: string } | undefined> {

@@ -1,3 +1,4 @@
+import { LRUCache } from "lru-cache";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import type { Accepted } from "@/contract/accepted";
@@ -36,15 +37,28 @@ const toRelease = (row: Row): Release => ({
   accepted: fromJson<Accepted[]>(row.accepted),
 });
 
+/** Releases that were read lately: they never change, and checking them whole is dear. */
+const read = new LRUCache<string, Release>({ max: 300 });
+
 export async function findRelease(db: Db, id: string): Promise<Release | undefined> {
+  const known = read.get(id);
+  if (known) return known;
   const row = await db<Row>("design_release").where({ id }).first();
-  return row && toRelease(row);
+  if (!row) return undefined;
+  const release = toRelease(row);
+  read.set(id, release);
+  return release;
 }
 
 /** The newest release of a design. */
 export async function findNewestRelease(db: Db, designId: string): Promise<Release | undefined> {
-  const row = await db<Row>("design_release").where({ design_id: designId }).orderBy("number", "desc").first();
-  return row && toRelease(row);
+  const newest = await findNewestNumber(db, designId);
+  return newest && findRelease(db, newest.id);
+}
+
+/** Id and number of a design's newest release. */
+export async function findNewestNumber(db: Db, designId: string): Promise<{ id: string; number: number } | undefined> {
+  return db("design_release").where({ design_id: designId }).orderBy("number", "desc").first("id", "number");
 }
 
 export interface ShelfRow extends Release {
@@ -57,11 +71,16 @@ export async function listNewestReleases(db: Db, page: { offset: number; limit: 
   const clips = db("export_job").count("*").whereRaw("export_job.release_id = r.id and export_job.state = 'done'");
   const rows = await db("design_release as r")
     .join(newest.as("n"), (join) => join.on("n.design_id", "r.design_id").andOn("n.number", "r.number"))
-    .select("r.*", clips.as("clips"))
+    .select("r.id", clips.as("clips"))
     .orderBy([{ column: "r.published_at", order: "desc" }, "r.id"])
     .offset(page.offset)
     .limit(page.limit);
-  return rows.map((row: Row & { clips: number }) => ({ ...toRelease(row), clips: Number(row.clips) }));
+  const shelf: ShelfRow[] = [];
+  for (const { id, clips: made } of rows as { id: string; clips: number }[]) {
+    const release = await findRelease(db, id);
+    if (release) shelf.push({ ...release, clips: Number(made) });
+  }
+  return shelf;
 }
 
 /** Adds the next release of a design; the caller runs it in a transaction. */

@@ -25,7 +25,7 @@ import {
 import { newId } from "@/server/db/ids";
 import type { Member } from "@/server/db/members";
 import { listOutputs } from "@/server/db/outputs";
-import { findNewestRelease, findRelease } from "@/server/db/releases";
+import { findNewestNumber, findRelease } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 
@@ -41,7 +41,7 @@ export async function createExports(
   const release = await findRelease(db, request.releaseId);
   if (!release) throw notFound("release");
   if (!request.acceptOlder) {
-    const newest = await findNewestRelease(db, release.designId);
+    const newest = await findNewestNumber(db, release.designId);
     if (newest && newest.number > release.number) {
       const message = `Release ${release.number} was replaced by release ${newest.number}. Open the newer one, or export this one all the same.`;
       throw new Refusal(409, "release_stale", message, "releaseId", { id: newest.id, number: newest.number });

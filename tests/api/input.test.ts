@@ -40,22 +40,31 @@ describe("an export is refused", () => {
     const reply = await as("ines", "POST", "/api/exports", await request(withName("x".repeat(49))));
     expect(reply.error).toMatchObject({ where: "values.name", message: expect.stringContaining("48") });
   });
-  test("as an output that the design is not made as, and taken as one that it is", async () => {
+  /** The name strap's release again, as another one that is changed a little; taken away afterwards. */
+  async function withRelease(change: { id: string; number: number; outputs?: string[] }, work: () => Promise<void>) {
     const db = database();
-    const id = await releaseId();
-    const row = await db("design_release").where({ id }).first();
-    const document = typeof row.document === "string" ? JSON.parse(row.document) : row.document;
-    const put = (outputs?: string[]) =>
-      db("design_release")
-        .where({ id })
-        .update({ document: JSON.stringify({ ...document, outputs }) });
-    await put(["see-through-master"]);
+    const { outputs, ...key } = change;
+    const row = await db("design_release")
+      .where({ id: await releaseId() })
+      .first();
+    const read = (value: unknown) => (typeof value === "string" ? JSON.parse(value) : value) as object;
+    const document = JSON.stringify({ ...read(row.document), ...(outputs && { outputs }) });
+    const [house, accepted] = [row.house, row.accepted].map((value) => JSON.stringify(read(value)));
+    await db("design_release").insert({ ...row, ...key, document, house, accepted });
     try {
-      expect(await codeOf({})).toEqual([422, "output_forbidden"]);
-      expect(await codeOf({ outputs: ["see-through-master"], formats: ["round"] })).toEqual([422, "format_unknown"]);
+      await work();
     } finally {
-      await put(document.outputs);
+      await db("export_job").where({ release_id: key.id }).delete();
+      await db("design_release").where({ id: key.id }).delete();
     }
+  }
+  test("as an output that the design is not made as, and taken as one that it is", async () => {
+    const id = "e".repeat(20);
+    await withRelease({ id, number: 98, outputs: ["see-through-master"] }, async () => {
+      expect(await codeOf({ releaseId: id })).toEqual([422, "output_forbidden"]);
+      const more = { releaseId: id, outputs: ["see-through-master"], formats: ["round"] };
+      expect(await codeOf(more)).toEqual([422, "format_unknown"]);
+    });
   });
   test("leaving nothing half queued", async () => {
     const before = (await as("ines", "GET", "/api/exports")).data.total;
@@ -63,23 +72,15 @@ describe("an export is refused", () => {
     expect((await as("ines", "GET", "/api/exports")).data.total).toBe(before);
   });
   test("from a release that was replaced, unless the older one is wanted", async () => {
-    const db = database();
     const id = await releaseId();
-    const row = await db("design_release").where({ id }).first();
-    const json = (value: unknown) => (typeof value === "string" ? value : JSON.stringify(value));
-    const stored = { document: json(row.document), house: json(row.house), accepted: json(row.accepted) };
-    const newer = { ...row, ...stored, id: "f".repeat(20), number: 99 };
-    await db("design_release").insert(newer);
-    try {
+    await withRelease({ id: "f".repeat(20), number: 99 }, async () => {
       const reply = await as("ines", "POST", "/api/exports", await request({ releaseId: id }));
       expect([reply.status, reply.error?.code]).toEqual([409, "release_stale"]);
       expect(reply.error?.detail).toMatchObject({ number: 99 });
       const older = await as("ines", "POST", "/api/exports", await request({ releaseId: id, acceptOlder: true }));
       expect(older.status).toBe(200);
       await as("ines", "POST", `/api/exports/${older.data.ids[0]}/cancel`, {});
-    } finally {
-      await db("design_release").where({ id: newer.id }).delete();
-    }
+    });
   });
 });
 

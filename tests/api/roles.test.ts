@@ -10,6 +10,7 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "GET /api/me": "anyone",
   "GET /api/releases": "contributor",
   "GET /api/releases/[release]": "contributor",
+  "GET /api/releases/[release]/scene": "contributor",
   "GET /api/exports": "contributor",
   "POST /api/exports": "contributor",
   "GET /api/exports/[export]": "contributor",

@@ -11,7 +11,8 @@ function newStore(): Storage {
     setItem: (key: string, text: string) => void (store[key] = text),
     removeItem: (key: string) => void delete store[key],
   };
-  for (const [name, value] of Object.entries(methods)) Object.defineProperty(store, name, { value, configurable: true });
+  for (const [name, value] of Object.entries(methods))
+    Object.defineProperty(store, name, { value, configurable: true });
   return store as unknown as Storage;
 }
 

@@ -74,8 +74,9 @@ function MovePlate({
   onRemove: () => Promise<void>;
 }) {
   const { document, uses, id } = move;
-  const design = useMemo(() => specimenOf(id, document, house), [id, document, house]);
-  const { strip, playing } = usePosterStrip(design, house, "light");
+  const shown = useMemo(() => ({ document: specimenOf(id, document, house), house }), [id, document, house]);
+  const formats = house.formats.filter((format) => shown.document.formats.includes(format.id));
+  const { strip, playing } = usePosterStrip(shown, formats, { plate: "light" });
   const [fault, setFault] = useState<string>();
   const [sure, setSure] = useState(false);
   const attempt = (work: Promise<unknown>) => work.catch((error: Error) => setFault(error.message));

@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Dropdown } from "react-bootstrap";
 import type { DraftCard } from "@/contract/designs";
 import type { House } from "@/core/document/house";
@@ -20,7 +20,9 @@ export function DraftPlate({
   onDescribe: (about: { tags?: readonly string[]; archived?: boolean }) => Promise<void>;
 }) {
   const { document, release, clips, tags, archived } = draft;
-  const { strip, formats, playing } = usePosterStrip(document, house);
+  const shown = useMemo(() => ({ document, house }), [document, house]);
+  const formats = house.formats.filter((format) => document.formats.includes(format.id));
+  const { strip, playing } = usePosterStrip(shown, formats);
   const [fault, setFault] = useState<string>();
   const describe = (about: Parameters<typeof onDescribe>[0]) => {
     setFault(undefined);

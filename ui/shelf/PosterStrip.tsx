@@ -1,19 +1,36 @@
 "use client";
 import { useEffect, useMemo, useState } from "react";
 import type { Design } from "@/core/document/design";
+import type { Format } from "@/core/document/format";
 import type { House } from "@/core/document/house";
 import { sampleValues } from "@/core/document/values";
 import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
 import { usePlayer } from "@/ui/stage/use-player";
 
-/** A design's poster in all its formats, and how to let it play. */
-export function usePosterStrip(design: Design, house: House, plate: Plate = "dark") {
-  const scene = useMemo(
-    () => ({ request: { design, values: sampleValues(design), house, samples: true }, formats: design.formats }),
-    [design, house],
-  );
+interface Shown {
+  readonly document: Design;
+  readonly house: House;
+}
+
+/**
+ * A design's poster in its formats, and how to let it play. Frames stand at once; `onSeen` is called when they come into
+ * view, for what is shown in them to be fetched.
+ */
+export function usePosterStrip(
+  shown: Shown | undefined,
+  formats: readonly Format[],
+  { plate = "dark", onSeen }: { plate?: Plate; onSeen?: () => void } = {},
+) {
+  const scene = useMemo(() => {
+    if (!shown) return undefined;
+    const { document: design, house } = shown;
+    return { request: { design, values: sampleValues(design), house, samples: true }, formats: design.formats };
+  }, [shown]);
   const [element, setElement] = useState<HTMLElement | null>(null);
   const seen = useSeen(element);
+  useEffect(() => {
+    if (seen) onSeen?.();
+  }, [seen, onSeen]);
   const { player, view } = usePlayer(seen ? scene : undefined, true);
   const start = () => {
     player.seek(0);
@@ -23,7 +40,6 @@ export function usePosterStrip(design: Design, house: House, plate: Plate = "dar
     player.pause();
     player.seekPoster();
   };
-  const formats = house.formats.filter((format) => design.formats.includes(format.id));
   const strip = (
     <div ref={setElement} className="release-plate__strip" aria-busy={view.stage.kind === "loading"}>
       {formats.map((format) => (
@@ -32,7 +48,7 @@ export function usePosterStrip(design: Design, house: House, plate: Plate = "dar
     </div>
   );
   const playing = { onMouseEnter: start, onMouseLeave: rest, onFocus: start, onBlur: rest };
-  return { strip, formats, playing };
+  return { strip, playing };
 }
 
 /** Whether an element has come into view: a long shelf paints what is looked at. */

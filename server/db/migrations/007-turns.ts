@@ -9,5 +9,6 @@ export async function up(db: Knex): Promise<void> {
     t.bigInteger("turn").unsigned().notNullable().defaultTo(0);
     t.integer("failures").notNullable().defaultTo(0);
     t.index(["state", "created_by", "turn"]);
+    t.index(["release_id", "state"]);
   });
 }
