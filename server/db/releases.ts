@@ -37,17 +37,23 @@ const toRelease = (row: Row): Release => ({
   accepted: fromJson<Accepted[]>(row.accepted),
 });
 
-/** Releases that were read lately: they never change, and checking them whole is dear. */
-const read = new LRUCache<string, Release>({ max: 300 });
+/** Releases that were read lately, or are being read: they never change, and checking them whole is dear. */
+const read = new LRUCache<string, Promise<Release | undefined>>({ max: 300 });
 
-export async function findRelease(db: Db, id: string): Promise<Release | undefined> {
+export function findRelease(db: Db, id: string): Promise<Release | undefined> {
   const known = read.get(id);
   if (known) return known;
+  const reading = readRelease(db, id);
+  read.set(id, reading);
+  // What was not there, or could not be read, may be the next time.
+  const forget = () => read.peek(id) === reading && read.delete(id);
+  reading.then((release) => release ?? forget(), forget);
+  return reading;
+}
+
+async function readRelease(db: Db, id: string): Promise<Release | undefined> {
   const row = await db<Row>("design_release").where({ id }).first();
-  if (!row) return undefined;
-  const release = toRelease(row);
-  read.set(id, release);
-  return release;
+  return row && toRelease(row);
 }
 
 /** The newest release of a design. */
