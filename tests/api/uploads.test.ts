@@ -2,10 +2,10 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { deflateSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import sharp from "sharp";
 import { as, base, cookieOf } from "../support/api";
+import { pngOf, svgOf, videoFile } from "../support/files";
 
 const folder = mkdtempSync(join(tmpdir(), "rubrick-uploads-"));
 let cookie: string;
@@ -27,47 +27,6 @@ async function send(name: string, body: Buffer | string) {
   return { status: answer.status, ...json };
 }
 
-const svg = (inner: string, attributes = 'viewBox="0 0 100 50"') =>
-  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${inner}</svg>`;
-
-/** A PNG whose header promises more pixels than its data hold. */
-function pngOf(width: number, height: number): Buffer {
-  const table = Array.from({ length: 256 }, (_, n) => {
-    let c = n;
-    for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-    return c >>> 0;
-  });
-  const crc = (bytes: Buffer) => {
-    let c = 0xffffffff;
-    for (const byte of bytes) c = table[(c ^ byte) & 255]! ^ (c >>> 8);
-    return (c ^ 0xffffffff) >>> 0;
-  };
-  const chunk = (type: string, data: Buffer) => {
-    const head = Buffer.alloc(4);
-    head.writeUInt32BE(data.length);
-    const body = Buffer.concat([Buffer.from(type, "latin1"), data]);
-    const tail = Buffer.alloc(4);
-    tail.writeUInt32BE(crc(body));
-    return Buffer.concat([head, body, tail]);
-  };
-  const header = Buffer.alloc(13);
-  header.writeUInt32BE(width, 0);
-  header.writeUInt32BE(height, 4);
-  header.set([8, 6, 0, 0, 0], 8);
-  const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
-  return Buffer.concat([
-    signature,
-    chunk("IHDR", header),
-    chunk("IDAT", deflateSync(Buffer.alloc(4096))),
-    chunk("IEND", Buffer.alloc(0)),
-  ]);
-}
-
-const video = (name: string, ...args: string[]): Buffer => {
-  const file = join(folder, name);
-  execFileSync("ffmpeg", ["-v", "error", "-f", "lavfi", "-i", "testsrc=s=320x180:r=25:d=1", ...args, "-y", file]);
-  return readFileSync(file);
-};
 const entities = `<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa">${"bcdefgh"
   .split("")
   .map((n, i) => `<!ENTITY ${n} "${`&${"abcdefg"[i]};`.repeat(10)}">`)
@@ -79,36 +38,36 @@ describe("what is hostile or broken is refused with the reason", () => {
     ["text that calls itself a picture", "a.png", "this is no picture at all", 422, /no kind of file/],
     ["a program", "a.svg", Buffer.from("7f454c4602010100000000000000000002003e0001", "hex"), 422, /kind/],
     ["a page", "a.svg", "<html><body><script>alert(1)</script></body></html>", 422, /no kind of file/],
-    ["a script in an SVG", "a.svg", svg('<script>alert(1)</script><path d="M0 0h9v9z"/>'), 422, /script/],
-    ["a handler in an SVG", "a.svg", svg('<path onload="alert(1)" d="M0 0h9v9z"/>'), 422, /script/],
-    ["a page inside an SVG", "a.svg", svg("<foreignObject><p>hello</p></foreignObject>"), 422, /foreignObject/],
-    ["a picture from elsewhere", "a.svg", svg('<image xlink:href="http://elsewhere.example/a.png"/>'), 422, /image/],
+    ["a script in an SVG", "a.svg", svgOf('<script>alert(1)</script><path d="M0 0h9v9z"/>'), 422, /script/],
+    ["a handler in an SVG", "a.svg", svgOf('<path onload="alert(1)" d="M0 0h9v9z"/>'), 422, /script/],
+    ["a page inside an SVG", "a.svg", svgOf("<foreignObject><p>hello</p></foreignObject>"), 422, /foreignObject/],
+    ["a picture from elsewhere", "a.svg", svgOf('<image xlink:href="http://elsewhere.example/a.png"/>'), 422, /image/],
     [
       "a reference to elsewhere",
       "a.svg",
-      svg('<a href="http://elsewhere.example/"><path d="M0 0h9v9z"/></a>'),
+      svgOf('<a href="http://elsewhere.example/"><path d="M0 0h9v9z"/></a>'),
       422,
       /outside/,
     ],
     [
       "a style from elsewhere",
       "a.svg",
-      svg('<path style="fill:url(http://elsewhere.example/x)" d="M0 0h9v9z"/>'),
+      svgOf('<path style="fill:url(http://elsewhere.example/x)" d="M0 0h9v9z"/>'),
       422,
       /outside/,
     ],
     [
       "a file of the server",
       "a.svg",
-      `<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>${svg("<title>&x;</title>")}`,
+      `<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/passwd">]>${svgOf("<title>&x;</title>")}`,
       422,
       /entities/,
     ],
-    ["entities that grow", "a.svg", entities + svg("<title>&h;</title>"), 422, /entities/],
+    ["entities that grow", "a.svg", entities + svgOf("<title>&h;</title>"), 422, /entities/],
     ["an SVG that is cut off", "a.svg", '<svg viewBox="0 0 9 9"><path d="M0 0h9', 422, /can’t be taken/],
-    ["an outline that is none", "a.svg", svg('<path d="M0 0 banana"/>'), 422, /can’t be read/],
-    ["an SVG of thousands of parts", "a.svg", svg('<path d="M0 0h9v9z"/>'.repeat(3100)), 422, /parts/],
-    ["words that are no outlines", "a.svg", svg("<text>Quillmere</text>"), 422, /outlines/],
+    ["an outline that is none", "a.svg", svgOf('<path d="M0 0 banana"/>'), 422, /can’t be read/],
+    ["an SVG of thousands of parts", "a.svg", svgOf('<path d="M0 0h9v9z"/>'.repeat(3100)), 422, /parts/],
+    ["words that are no outlines", "a.svg", svgOf("<text>Quillmere</text>"), 422, /outlines/],
     ["giant pixels", "a.png", pngOf(60000, 60000), 422, /pixels/],
     ["a picture that unpacks to too much", "a.png", pngOf(8000, 8000), 422, /pixels/],
     ["a picture cut off", "a.png", pngOf(400, 400), 422, /damaged/],
@@ -166,7 +125,7 @@ describe("what is good is taken for what it is", () => {
   test("an SVG becomes plain outlines, its transforms worked in", async () => {
     const reply = await send(
       "Two leaves.svg",
-      svg(
+      svgOf(
         '<g transform="translate(10 5)" fill="#14342b"><circle cx="10" cy="10" r="5"/><rect width="4" height="6" style="fill:red;opacity:.5"/></g>',
       ),
     );
@@ -192,7 +151,7 @@ describe("what is good is taken for what it is", () => {
     expect(Buffer.from(await stored.arrayBuffer()).includes("secret")).toBe(false);
   });
   test("a video becomes frames at its own rate", async () => {
-    const reply = await send("bars.webm", video("bars.webm", "-c:v", "libvpx-vp9", "-deadline", "realtime"));
+    const reply = await send("bars.webm", videoFile("bars.webm", "-c:v", "libvpx-vp9", "-deadline", "realtime"));
     expect(reply.data).toMatchObject({
       kind: "video",
       video: { width: 320, height: 180, fps: { num: 25, den: 1 }, frames: 25 },

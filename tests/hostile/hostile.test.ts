@@ -1,0 +1,15 @@
+import { afterAll, expect, jest, test } from "@jest/globals";
+import { wrongWith } from "./input";
+import { cancelTaken, table } from "./table";
+import { watched } from "./watch";
+
+jest.setTimeout(60_000);
+afterAll(cancelTaken);
+
+// The whole table is long; this part of it stands for each kind.
+test.each(table.filter(({ short }) => short).map((input) => [input.name, input] as const))("%s", async (_, input) => {
+  const { answer, seen } = await watched(input.send);
+  expect(wrongWith(input, answer)).toBeUndefined();
+  // Far more than it may be, because this machine is busy with tests: `npm run hostile` holds it to a quarter second.
+  expect(seen.othersMs).toBeLessThan(2000);
+});
