@@ -3,8 +3,12 @@ import { z } from "zod";
 /** One change of a document: a value put, added to, or taken from the place that a path of keys leads to. */
 export const Patch = z.strictObject({
   op: z.enum(["replace", "add", "remove"]),
-  path: z.array(z.union([z.string().max(100), z.number().int().min(0).max(100000)])).max(40),
-  value: z.json().optional(),
+  path: z
+    .array(z.union([z.string().max(100), z.number().int().min(0).max(100000)]))
+    .min(1)
+    .max(40),
+  // Whatever JSON can hold: the document's own schema judges it where it comes to lie.
+  value: z.unknown().optional(),
 });
 export type Patch = z.infer<typeof Patch>;
 

@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { box, designWith } from "../testing/scene";
-import { parseDesign } from "./upgrade";
+import { parseDesign, parseDesignInSlices } from "./upgrade";
 
 const good = () => structuredClone(designWith([box("a")])) as unknown as Record<string, unknown>;
 const faultsOf = (input: unknown) => {
@@ -28,3 +28,14 @@ test("parseDesign refuses numbers that are not finite", () => {
 });
 test("parseDesign refuses a version it does not know", () =>
   expect(faultsOf({ ...good(), version: 99 })).toEqual(["version"]));
+test("parseDesignInSlices reads a large design as parseDesign does, with pauses, and finds its faults in their places", async () => {
+  const large = { ...good(), layers: Array.from({ length: 250 }, (_, i) => ({ ...box(`l${i}`) })) };
+  let pauses = 0;
+  const pause = async () => void pauses++;
+  expect(await parseDesignInSlices(large, pause)).toEqual(parseDesign(large));
+  expect(pauses).toBe(3);
+  const wrong = { ...large, layers: large.layers.map((layer, i) => (i === 207 ? { ...layer, opacity: 7 } : layer)) };
+  expect(await parseDesignInSlices(wrong, pause)).toEqual(parseDesign(wrong));
+  const twice = { ...large, layers: [...large.layers, box("l3")] };
+  expect(await parseDesignInSlices(twice, pause)).toEqual(parseDesign(twice));
+});

@@ -18,9 +18,34 @@ if (process.env.RUBRICK_PROCESS) {
 /** Addresses whose own forwarding header is believed: proxies that stand before us. */
 const trusted = new Set(listed(process.env.TRUSTED_PROXIES));
 
+/** Requests that no page or handler of ours is asked by; what serves them would call its own fault what is theirs. */
+function faultOf({ method, url }) {
+  if (!["GET", "HEAD", "POST"].includes(method)) return [405, "method", "This can’t be done here."];
+  try {
+    if (!decodeURIComponent(url.split("?")[0]).includes("\0")) return undefined;
+  } catch {
+    // It is no text.
+  }
+  return [400, "address", "This address can’t be read."];
+}
+
+function refuse(response, [status, code, message]) {
+  const headers = {
+    "Content-Type": "application/json",
+    "Cache-Control": "no-store",
+    "X-Content-Type-Options": "nosniff",
+  };
+  response.writeHead(status, headers).end(JSON.stringify({ error: { code, message } }));
+}
+
 const { emit } = Server.prototype;
 Server.prototype.emit = function (event, ...rest) {
   if (event === "request") {
+    const fault = faultOf(rest[0]);
+    if (fault) {
+      refuse(rest[1], fault);
+      return true;
+    }
     const [{ headers, socket }] = rest;
     const address = senderOf(socket.remoteAddress, headers["x-forwarded-for"], trusted);
     headers["x-rubrick-address"] = address;

@@ -2,6 +2,8 @@ import { Refusal } from "@/server/refusal";
 
 /** Things in things in things: deeper than any document of ours goes. */
 const mostDepth = 60;
+/** Lists are longer in none of them; a longer one would be looked at entry by entry before it is refused. */
+const mostEntries = 10_000;
 
 /** Reads a JSON body as far as it may be long and deep. Refuses with the reason. */
 export async function readBody(request: Request, most: number): Promise<unknown> {
@@ -49,7 +51,10 @@ function depthOf(bytes: Uint8Array): number {
  * shapes, which their other spelling has not. A lone half of a surrogate pair, which can be stored nowhere, becomes the
  * sign for what can't be read.
  */
-const wellFormed = (text: string): string =>
+const wellFormed = (text: string): string => (plain.test(text) ? text : respelled(text));
+
+const plain = /^[\u0000-\u007f]*$/;
+const respelled = (text: string): string =>
   text
     .replace(/\p{Surrogate}/gu, "\ufffd")
     .replace(/[^\uf900-\ufaff\u{2f800}-\u{2fa1f}]+/gu, (part) => part.normalize("NFC"));
@@ -57,7 +62,12 @@ const wellFormed = (text: string): string =>
 /** The door that all text comes through. */
 function sound(value: unknown): unknown {
   if (typeof value === "string") return wellFormed(value);
-  if (Array.isArray(value)) return value.map(sound);
+  if (Array.isArray(value)) {
+    if (value.length > mostEntries) {
+      throw new Refusal(422, "too_long", `A list in it has ${value.length} entries; no document has so many.`);
+    }
+    return value.map(sound);
+  }
   if (typeof value !== "object" || value === null) return value;
   return Object.fromEntries(Object.entries(value).map(([key, held]) => [wellFormed(key), sound(held)]));
 }

@@ -1,5 +1,7 @@
+import { setImmediate } from "node:timers/promises";
+import { LRUCache } from "lru-cache";
 import type { Design } from "@/core/document/design";
-import { parseDesign } from "@/core/document/upgrade";
+import { parseDesign, parseDesignInSlices } from "@/core/document/upgrade";
 import { type Db, fromJson } from "./connection";
 import { newId } from "./ids";
 
@@ -24,9 +26,15 @@ export function readDesignDocument(stored: unknown): Design {
   throw new Error(`a stored design can't be read: ${fault?.path}: ${fault?.message}`);
 }
 
-const toDraft = (row: Row): Draft => ({
+/** The same, with pauses for others where it is large. */
+async function readLargeDocument(stored: unknown): Promise<Design> {
+  const parsed = await parseDesignInSlices(fromJson<unknown>(stored), () => setImmediate());
+  return parsed.ok ? parsed.design : readDesignDocument(stored);
+}
+
+const toDraft = (row: Row, document = readDesignDocument(row.draft)): Draft => ({
   id: row.id as string,
-  document: readDesignDocument(row.draft),
+  document,
   revision: row.revision as number,
   tags: fromJson<string[]>(row.tags),
   archived: Boolean(row.archived),
@@ -37,9 +45,28 @@ const toDraft = (row: Row): Draft => ({
 const selectDrafts = (db: Db) =>
   db("design as d").leftJoin("member as m", "m.id", "d.changed_by").select("d.*", "m.name as member_name");
 
+/** Documents of drafts by id and revision, which together never mean another one. */
+const read = new LRUCache<string, Design>({ max: 60 });
+const keyOf = (id: string, revision: number) => `${id} ${revision}`;
+
+/** Remembers what was saved as a revision, once that can't be taken back any more. */
+export const rememberDraft = (id: string, revision: number, document: Design): void =>
+  void read.set(keyOf(id, revision), document);
+
 export async function findDraft(db: Db, id: string): Promise<Draft | undefined> {
-  const row = await selectDrafts(db).where("d.id", id).first();
-  return row && toDraft(row);
+  const facts = ["d.id", "d.revision", "d.tags", "d.archived", "d.changed_at", "m.name as member_name"];
+  const row: Row | undefined = await selectDrafts(db).clearSelect().select(facts).where("d.id", id).first();
+  if (!row) return undefined;
+  const key = keyOf(id, row.revision as number);
+  let document = read.get(key);
+  if (!document) {
+    const stored = await db("design").where({ id, revision: row.revision }).first("draft");
+    // Somebody saved between the two looks.
+    if (!stored) return findDraft(db, id);
+    document = await readLargeDocument(stored.draft);
+    read.set(key, document);
+  }
+  return toDraft(row, document);
 }
 
 /** The revision a draft is at; undefined without such a draft. */
@@ -93,7 +120,7 @@ export async function listDrafts(
 export async function listDraftsNaming(db: Db, text: string): Promise<Draft[]> {
   const like = `%${text.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
   const rows: Row[] = await selectDrafts(db).whereRaw("d.draft like ?", [like]).orderBy("d.id");
-  return rows.map(toDraft);
+  return rows.map((row) => toDraft(row));
 }
 
 /** Every tag in use, in order. */

@@ -1,6 +1,13 @@
 import type { z } from "zod";
 import { pageSize } from "@/contract/answer";
-import type { BenchView, Conflict, DraftQuery, DraftShelf } from "@/contract/designs";
+import type {
+  BenchView,
+  Conflict,
+  DraftQuery,
+  DraftShelf,
+  NewVersionRequest,
+  ReplaceRequest,
+} from "@/contract/designs";
 import type { PatchRequest } from "@/contract/patch";
 import { Design } from "@/core/document/design";
 import { blankDesign, idFrom } from "@/core/edit/blank";
@@ -16,7 +23,7 @@ import { notFound, Refusal } from "@/server/refusal";
 import { openStops } from "@/core/checks/findings";
 import { findings } from "./findings";
 import { underFreeId } from "./free-id";
-import { patched } from "./patches";
+import { applied, checkedDesign } from "./patches";
 import { publish } from "./publish";
 
 const needed = async <T>(found: Promise<T | undefined>, what: string): Promise<T> => {
@@ -91,14 +98,16 @@ async function change(
   memberId: string,
   work: (draft: designs.Draft, trx: Db) => Promise<Design> | Design,
 ): Promise<{ revision: number }> {
-  return inTransaction(database(), async (trx) => {
+  const saved = await inTransaction(database(), async (trx) => {
     const draft = await needed(designs.lockDraft(trx, id), "design");
     if (draft.revision !== revision) throw conflict(draft);
     const document = await work(draft, trx);
     if (document.id !== id) throw new Refusal(422, "invalid", "A design keeps its id.", "id");
     if (!(await designs.saveDraft(trx, { id, revision, document, memberId }))) throw conflict(draft);
-    return { revision: revision + 1 };
+    return { revision: revision + 1, document };
   });
+  designs.rememberDraft(id, saved.revision, saved.document);
+  return { revision: saved.revision };
 }
 
 /** The last words of a page that goes away may overtake those before them, which are waited for this long. */
@@ -113,16 +122,18 @@ export async function patchDraft(id: string, { revision, patches }: PatchRequest
     if (now === undefined || now + 1 !== revision) break;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
-  return change(id, revision, memberId, (draft) => patched(draft.document, patches, Design));
+  return change(id, revision, memberId, (draft) => checkedDesign(applied(draft.document, patches)));
 }
 
 /** Puts another document in a draft's place and keeps what was there as a version. */
-export const replaceDraft = (id: string, request: { revision: number; document: Design }, memberId: string) =>
-  change(id, request.revision, memberId, async (draft, trx) => {
+export async function replaceDraft(id: string, request: z.infer<typeof ReplaceRequest>, memberId: string) {
+  const document = await checkedDesign(request.document);
+  return change(id, request.revision, memberId, async (draft, trx) => {
     const name = `Before ${new Date().toISOString().slice(0, 16).replace("T", " ")}`;
     await designs.addVersion(trx, { designId: id, name, document: draft.document, memberId });
-    return request.document;
+    return document;
   });
+}
 
 export async function describeDraft(
   id: string,
@@ -152,10 +163,11 @@ export const readVersion = async (id: string, version: string) => ({
 
 export async function keepVersion(
   id: string,
-  { name, document }: { name: string; document: Design },
+  { name, ...request }: z.infer<typeof NewVersionRequest>,
   memberId: string,
 ) {
   await needed(designs.findDraft(database(), id), "design");
+  const document = await checkedDesign(request.document);
   return { id: await designs.addVersion(database(), { designId: id, name, document, memberId }) };
 }
 

@@ -11,7 +11,7 @@ import { listNewestReleases } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { refuseUsedParts } from "./house-parts";
-import { patched } from "./patches";
+import { applied, checked } from "./patches";
 
 export async function readHouse(): Promise<HouseView> {
   const stored = await readStoredHouse(database());
@@ -27,7 +27,7 @@ export async function patchHouse({ revision, patches }: PatchRequest, memberId: 
     const moved = () =>
       new Refusal(409, "moved_on", "Somebody has changed the house style in the meantime.", undefined, stored);
     if (stored.revision !== revision) throw moved();
-    const document = patched(stored.document, patches, House);
+    const document = checked(applied(stored.document, patches), House);
     await refuseUsedParts(trx, partsGone(stored.document, document));
     await refuseMissingFiles(trx, stored.document, document);
     if (!(await saveHouse(trx, document, revision))) throw moved();

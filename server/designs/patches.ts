@@ -1,7 +1,9 @@
+import { setImmediate } from "node:timers/promises";
 import { applyPatches, enablePatches, produce, type Patch as ImmerPatch } from "immer";
 import type { z } from "zod";
 import type { Patch } from "@/contract/patch";
-import { faultsOf } from "@/core/document/upgrade";
+import type { Design } from "@/core/document/design";
+import { faultsOf, parseDesignInSlices } from "@/core/document/upgrade";
 import { Refusal } from "@/server/refusal";
 
 enablePatches();
@@ -43,17 +45,29 @@ function changedBy(document: object, patches: readonly Patch[]): object {
   });
 }
 
-/** The document with these changes, checked by its schema. Refuses paths that lead nowhere and values that don't fit. */
-export function patched<T>(document: T, patches: readonly Patch[], schema: z.ZodType<T>): T {
-  let changed: unknown;
+/** The document with these changes, not yet checked. Refuses paths that lead nowhere. */
+export function applied(document: object, patches: readonly Patch[]): unknown {
   try {
-    changed = changedBy(document as object, patches);
+    return changedBy(document, patches);
   } catch (error) {
     if (error instanceof Refusal) throw error;
     throw new Refusal(422, "patch", "A change does not fit the document it was made for. Load the page again.");
   }
+}
+
+const refusalOf = ({ path, message }: { path: string; message: string }) =>
+  new Refusal(422, "invalid", `${path}: ${message}`, path);
+
+/** A changed document as its schema has it. Refuses values that don't fit. */
+export function checked<T>(changed: unknown, schema: z.ZodType<T>): T {
   const parsed = schema.safeParse(changed);
   if (parsed.success) return parsed.data;
-  const fault = faultsOf(parsed.error)[0]!;
-  throw new Refusal(422, "invalid", `${fault.path}: ${fault.message}`, fault.path);
+  throw refusalOf(faultsOf(parsed.error)[0]!);
+}
+
+/** The same for a design, whose many layers let others come to their turn. */
+export async function checkedDesign(changed: unknown): Promise<Design> {
+  const parsed = await parseDesignInSlices(changed, () => setImmediate());
+  if (parsed.ok) return parsed.design;
+  throw refusalOf(parsed.faults[0]!);
 }

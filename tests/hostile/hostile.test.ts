@@ -8,7 +8,7 @@ afterAll(cancelTaken);
 
 // The whole table is long; this part of it stands for each kind.
 test.each(table.filter(({ short }) => short).map((input) => [input.name, input] as const))("%s", async (_, input) => {
-  const { answer, seen } = await watched(input.send);
+  const { answer, seen } = await watched(input);
   expect(wrongWith(input, answer)).toBeUndefined();
   // Far more than it may be, because this machine is busy with tests: `npm run hostile` holds it to a quarter second.
   expect(seen.othersMs).toBeLessThan(2000);

@@ -5,7 +5,9 @@ export interface Input {
   readonly short?: boolean;
   /** `refused`: any status from 400 to 499, or 503 for too many; `taken`: 200; `any` of both, but never 500. */
   readonly gets: "refused" | "taken" | "any";
-  readonly send: () => Promise<Answer>;
+  /** Makes what is sent, before anybody looks at the clock. */
+  readonly prepare?: () => Promise<Buffer | string> | Buffer | string;
+  readonly send: (prepared: Buffer | string) => Promise<Answer>;
 }
 
 export interface Answer {
@@ -16,6 +18,8 @@ export interface Answer {
 
 /** What is wrong with an answer; undefined when nothing is. */
 export function wrongWith({ gets }: Input, { status, message }: Answer): string | undefined {
+  // On to another address of our own, which is as good as an answer.
+  if (status === 308) return gets === "any" ? undefined : "sent on";
   const refused = (status >= 400 && status < 500) || status === 503 || status === 507;
   if (gets === "taken" && status !== 200) return `${status} ${message ?? ""}, should have been taken`;
   if (gets === "refused" && !refused) return `${status}, should have been refused`;

@@ -13,7 +13,7 @@ const mostGrownMb = 300;
 const started = webMemory();
 let faults = 0;
 for (const input of table) {
-  const { answer, seen } = await watched(input.send);
+  const { answer, seen } = await watched(input);
   const wrong = [
     wrongWith(input, answer),
     seen.othersMs > mostOthersMs ? "others waited" : undefined,

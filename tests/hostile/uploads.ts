@@ -1,4 +1,4 @@
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { request as httpRequest } from "node:http";
 import { deflateSync, gzipSync } from "node:zlib";
 import sharp from "sharp";
@@ -10,7 +10,9 @@ import type { Answer, Input } from "./input";
 
 type Content = Buffer | string;
 
-async function upload(content: Content, name = "hostile"): Promise<Answer> {
+const upload = (content: Content) => uploadAs(content, "hostile");
+
+async function uploadAs(content: Content, name: string): Promise<Answer> {
   const answer = await fetch(`${base}/api/media?name=${encodeURIComponent(name)}`, {
     method: "POST",
     headers: { cookie: await cookieOf("tomas"), origin: base },
@@ -20,11 +22,12 @@ async function upload(content: Content, name = "hostile"): Promise<Answer> {
   return { status: answer.status, message: json.error?.message };
 }
 
-const file = (gets: Input["gets"], name: string, make: () => Content | Promise<Content>, short = false): Input => ({
+const file = (gets: Input["gets"], name: string, prepare: () => Content | Promise<Content>, short = false): Input => ({
   name,
   gets,
   short,
-  send: async () => upload(await make()),
+  prepare,
+  send: upload,
 });
 
 const many = (count: number, part: (i: number) => string) => Array.from({ length: count }, (_, i) => part(i)).join("");
@@ -312,12 +315,12 @@ const others: Input[] = [
   ...["../../etc/passwd", "\u202egnp.x", "a\u0000b", "CON", "x".repeat(200)].map((name): Input => ({
     name: `a file called ${JSON.stringify(name.slice(0, 20))}`,
     gets: "taken",
-    send: async () => upload(await plain(4, 4).png().toBuffer(), name),
+    send: async () => uploadAs(await plain(4, 4).png().toBuffer(), name),
   })),
   ...["", "   ", "x".repeat(201)].map((name): Input => ({
     name: `a file called ${JSON.stringify(name.slice(0, 5))}, ${name.length} letters`,
     gets: "refused",
-    send: async () => upload(await plain(4, 4).png().toBuffer(), name),
+    send: async () => uploadAs(await plain(4, 4).png().toBuffer(), name),
   })),
   {
     name: "more than 200 MB, told by its length",
@@ -339,29 +342,33 @@ const others: Input[] = [
   {
     name: "a film whose sender leaves while it is decoded",
     gets: "any",
-    send: async () => {
-      const film = ffmpegFile(
-        "leaves.mp4",
-        "-f",
-        "lavfi",
-        "-i",
-        "testsrc=s=1280x720:d=60:r=30",
-        "-pix_fmt",
-        "yuv420p",
-        "-preset",
-        "ultrafast",
-      );
+    prepare: () => {
+      const bars = ["-f", "lavfi", "-i", "testsrc=s=1280x720:d=60:r=30", "-pix_fmt", "yuv420p"];
+      return ffmpegFile("leaves.mp4", ...bars, "-preset", "ultrafast");
+    },
+    send: async (film) => {
       const leave = new AbortController();
       setTimeout(() => leave.abort(), 1500);
       await fetch(`${base}/api/media?name=leaves`, {
         method: "POST",
         headers: { cookie: await cookieOf("tomas"), origin: base },
-        body: new Uint8Array(film),
+        body: new Uint8Array(film as Buffer),
         signal: leave.signal,
       }).catch(() => undefined);
-      return { status: 200 };
+      await new Promise((resolve) => setTimeout(resolve, 1000));
+      return decoding() ? { status: 500, message: "it is decoded on" } : { status: 200 };
     },
   },
 ];
+
+/** Whether any process still reads an upload. */
+const decoding = (): boolean =>
+  readdirSync("/proc").some((entry) => {
+    try {
+      return /ffmpeg.*\/upload-/s.test(readFileSync(`/proc/${entry}/cmdline`, "latin1"));
+    } catch {
+      return false;
+    }
+  });
 
 export const uploads: readonly Input[] = [...drawings, ...pictures, ...films, ...fonts, ...others];

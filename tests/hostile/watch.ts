@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { base, cookieOf } from "../support/api";
+import type { Answer, Input } from "./input";
 
 const folder = process.env.RUBRICK_TEST_FOLDER ?? ".rubrick";
 
@@ -18,8 +19,9 @@ export interface Seen {
   readonly tookMs: number;
 }
 
-/** Does something, while somebody else goes on asking who they are. */
-export async function watched<T>(work: () => Promise<T>): Promise<{ answer: T; seen: Seen }> {
+/** Sends an input, while somebody else goes on asking who they are. */
+export async function watched(input: Input): Promise<{ answer: Answer; seen: Seen }> {
+  const prepared = (await input.prepare?.()) ?? "";
   const cookie = await cookieOf("odile");
   const before = webMemory();
   const startedMs = performance.now();
@@ -33,7 +35,7 @@ export async function watched<T>(work: () => Promise<T>): Promise<{ answer: T; s
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
   })();
-  const answer = await work();
+  const answer = await input.send(prepared);
   const tookMs = performance.now() - startedMs;
   going = false;
   await others;
