@@ -89,5 +89,9 @@ function broughtForward(input: unknown): unknown {
 
 /** Zod's issues as place and words. */
 export function faultsOf(error: z.ZodError): { path: string; message: string }[] {
-  return error.issues.map((issue) => ({ path: issue.path.join("."), message: issue.message }));
+  return error.issues.map((issue) => ({ path: issue.path.join("."), message: wordsOf(issue.message) }));
 }
+
+/** What is not there at all is said to be missing, instead of being of a wrong kind. */
+const wordsOf = (message: string): string =>
+  message.replace(/^Invalid input: expected (.+), received undefined$/, "it is missing; $1 is needed");

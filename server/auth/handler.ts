@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import { roles, type Role } from "@/contract/members";
+import { faultsOf } from "@/core/document/upgrade";
 import { isBusy, isUnreachable } from "@/server/db/connection";
 import type { Member } from "@/server/db/members";
 import { log } from "@/server/log";
@@ -82,9 +83,8 @@ export function handler<Body = undefined, Query = undefined>(
 function parse<T>(schema: z.ZodType<T>, input: unknown): T {
   const result = schema.safeParse(input);
   if (result.success) return result.data;
-  const issue = result.error.issues[0]!;
-  const where = issue.path.join(".");
-  throw new Refusal(422, "invalid", where ? `${where}: ${issue.message}` : issue.message, where);
+  const { path: where, message } = faultsOf(result.error)[0]!;
+  throw new Refusal(422, "invalid", where ? `${where}: ${message}` : message, where);
 }
 
 /** Nothing that is told to one member is kept for another, or taken for what it is not. */

@@ -343,7 +343,7 @@ const others: Input[] = [
     name: "a film whose sender leaves while it is decoded",
     gets: "any",
     prepare: () => {
-      const bars = ["-f", "lavfi", "-i", "testsrc=s=1280x720:d=60:r=30", "-pix_fmt", "yuv420p"];
+      const bars = ["-f", "lavfi", "-i", "testsrc=s=1280x720:d=30:r=30", "-pix_fmt", "yuv420p"];
       return ffmpegFile("leaves.mp4", ...bars, "-preset", "ultrafast");
     },
     send: async (film) => {
