@@ -29,6 +29,8 @@ export const MotionBlur = z
   .describe("Motion blur of the whole design");
 export type MotionBlur = z.infer<typeof MotionBlur>;
 
+export const mostLayers = 2000;
+
 const designOf = (layer: z.ZodType<Layer>) =>
   z
     .strictObject({
@@ -55,7 +57,7 @@ const designOf = (layer: z.ZodType<Layer>) =>
         .describe("The text whose right-to-left reading turns the whole design round"),
       posterAt: Share.default(0.5).describe("The poster's instant as a share of the length"),
       seed: z.number().int().min(0).max(4294967295).default(1),
-      layers: z.array(layer).min(1).max(2000).describe("In painting order, back to front"),
+      layers: z.array(layer).min(1).max(mostLayers).describe("In painting order, back to front"),
       finish: z.array(Finish).max(8).default([]).describe("Over everything, in this order"),
       locale: z
         .string()

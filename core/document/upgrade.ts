@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Design, DesignAroundLayers, designVersion } from "./design";
+import { Design, DesignAroundLayers, designVersion, mostLayers } from "./design";
 import { Layer } from "./layer";
 import { withReferences } from "./references";
 import { LayerId } from "./units";
@@ -58,6 +58,9 @@ export async function parseDesignInSlices(input: unknown, pause: () => Promise<v
   const document = broughtForward(input) as { layers?: unknown } | null;
   const layers = document?.layers;
   if (!Array.isArray(layers) || layers.length <= sliceLayers) return parseDesign(document);
+  if (layers.length > mostLayers) {
+    return { ok: false, faults: [{ path: "layers", message: `a design has at most ${mostLayers} layers` }] };
+  }
   const read: Layer[] = [];
   for (let at = 0; at < layers.length; at += sliceLayers) {
     const slice = z.array(Layer).safeParse(layers.slice(at, at + sliceLayers));

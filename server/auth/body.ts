@@ -24,8 +24,23 @@ export async function readBody(request: Request, most: number): Promise<unknown>
   } catch {
     throw new Refusal(400, "not_json", "The request is not valid JSON.");
   }
-  return sound(read);
+  if (!isPlain(bytes)) return sound(read);
+  refuseLongLists(read);
+  return read;
 }
+
+/** Nothing in it is spelled in any other way than it looks: by far the most bodies. */
+const isPlain = (bytes: Buffer): boolean =>
+  /^[\u0000-\u007f]*$/.test(bytes.toString("latin1")) && !bytes.includes("\\u");
+
+function refuseLongLists(value: unknown): void {
+  if (typeof value !== "object" || value === null) return;
+  if (Array.isArray(value) && value.length > mostEntries) throw tooLong(value.length);
+  for (const held of Object.values(value)) refuseLongLists(held);
+}
+
+const tooLong = (length: number) =>
+  new Refusal(422, "too_long", `A list in it has ${length} entries; no document has so many.`);
 
 const tooLarge = (most: number) =>
   new Refusal(413, "too_large", `The request is larger than ${Math.round(most / 1024)} KB.`);
@@ -63,9 +78,7 @@ const respelled = (text: string): string =>
 function sound(value: unknown): unknown {
   if (typeof value === "string") return wellFormed(value);
   if (Array.isArray(value)) {
-    if (value.length > mostEntries) {
-      throw new Refusal(422, "too_long", `A list in it has ${value.length} entries; no document has so many.`);
-    }
+    if (value.length > mostEntries) throw tooLong(value.length);
     return value.map(sound);
   }
   if (typeof value !== "object" || value === null) return value;

@@ -174,12 +174,13 @@ const connections: Input[] = [
   },
   {
     name: "a hundred calls at once",
-    gets: "taken",
+    gets: "refused",
     short: true,
     send: async () => {
       const replies = await Promise.all(Array.from({ length: 100 }, () => as("ines", "GET", "/api/me")));
-      const wrong = replies.find(({ status }) => status !== 200);
-      return { status: wrong?.status ?? 200, message: wrong?.error?.message };
+      const late = replies.find(({ status }) => status !== 200);
+      const served = replies.filter(({ status }) => status === 200).length;
+      return { status: served >= 20 ? (late?.status ?? 200) : 500, message: late?.error?.message };
     },
   },
   refused("a body that says it is a form", async () => {
