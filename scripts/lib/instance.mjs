@@ -9,7 +9,7 @@ import { startNode, Supervised } from "./supervise.mjs";
 import { giveTo, ownUser } from "./user.mjs";
 
 const webArgs = (port) => [
-  ...["--import", "./scripts/lib/with-parent.mjs", "node_modules/next/dist/bin/next", "start"],
+  ...["--import", "./scripts/lib/front.mjs", "node_modules/next/dist/bin/next", "start"],
   ...["-H", "127.0.0.1", "-p", String(port)],
 ];
 const workerArgs = ["--import", "tsx", "worker/main.ts"];

@@ -174,13 +174,12 @@ const connections: Input[] = [
   },
   {
     name: "a hundred calls at once",
-    gets: "refused",
+    gets: "taken",
     short: true,
     send: async () => {
       const replies = await Promise.all(Array.from({ length: 100 }, () => as("ines", "GET", "/api/me")));
-      const late = replies.find(({ status }) => status !== 200);
-      const served = replies.filter(({ status }) => status === 200).length;
-      return { status: served >= 20 ? (late?.status ?? 200) : 500, message: late?.error?.message };
+      const wrong = replies.find(({ status }) => status !== 200);
+      return { status: wrong?.status ?? 200, message: wrong?.error?.message };
     },
   },
   refused("a body that says it is a form", async () => {

@@ -1,5 +1,6 @@
 import { Server } from "node:http";
 import { listed, senderOf } from "./sender.mjs";
+import { takeTurn } from "./turns.mjs";
 
 /*
  * Loaded into the web process before anything else: it ends with the start that made it, and writes down where a request
@@ -38,37 +39,19 @@ function refuse(response, [status, code, message]) {
   response.writeHead(status, headers).end(JSON.stringify({ error: { code, message } }));
 }
 
-/** Calls that one session, or one address without a session, may have open at once. */
-const mostOpen = 32;
-const open = new Map();
-
-/** Counts a call among those of whoever makes it; false when there are too many. */
-function mayEnter(who, response) {
-  const count = open.get(who) ?? 0;
-  if (count >= mostOpen) return false;
-  open.set(who, count + 1);
-  response.once("close", () => {
-    const left = open.get(who) - 1;
-    if (left > 0) open.set(who, left);
-    else open.delete(who);
-  });
-  return true;
-}
-
 const tooMany = [429, "many_calls", "Too much was asked for at once. Try again in a moment."];
 
 const { emit } = Server.prototype;
 Server.prototype.emit = function (event, ...rest) {
-  if (event === "request") {
-    const [{ headers, socket }, response] = rest;
-    const address = senderOf(socket.remoteAddress, headers["x-forwarded-for"], trusted);
-    headers["x-rubrick-address"] = address;
-    headers["x-forwarded-for"] = address;
-    const fault = faultOf(rest[0]) ?? (mayEnter(headers.cookie ?? address, response) ? undefined : tooMany);
-    if (fault) {
-      refuse(response, fault);
-      return true;
-    }
-  }
-  return emit.call(this, event, ...rest);
+  if (event !== "request") return emit.call(this, event, ...rest);
+  const [request, response] = rest;
+  const { headers, socket } = request;
+  const address = senderOf(socket.remoteAddress, headers["x-forwarded-for"], trusted);
+  headers["x-rubrick-address"] = address;
+  headers["x-forwarded-for"] = address;
+  const fault = faultOf(request);
+  const go = () => emit.call(this, event, request, response);
+  if (fault) refuse(response, fault);
+  else if (!takeTurn(headers.cookie ?? address, request, response, go)) refuse(response, tooMany);
+  return true;
 };

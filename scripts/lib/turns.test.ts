@@ -1,0 +1,36 @@
+import { EventEmitter } from "node:events";
+import { expect, test } from "@jest/globals";
+import { takeTurn } from "./turns.mjs";
+
+const call = (who: string, url: string, log: EventEmitter[]) => {
+  const response = new EventEmitter();
+  const taken = takeTurn(who, { url }, response, () => log.push(response));
+  return { response, taken };
+};
+
+test("a session has a few calls in hand, the next come as those end, and others don't wait for them", () => {
+  const log: EventEmitter[] = [];
+  const calls = Array.from({ length: 20 }, () => call("ines", "/api/me", log));
+  expect(log.length).toBe(8);
+  call("odile", "/api/me", log);
+  expect(log.length).toBe(9);
+  log[0]!.emit("close");
+  expect(log.length).toBe(10);
+  // One that hangs up while it waits is never let in.
+  calls[19]!.response.emit("close");
+  for (let i = 0; i < log.length; i++) if (i !== 8) log[i]!.emit("close");
+  expect(log).not.toContain(calls[19]!.response);
+  expect(log.length).toBe(20);
+});
+test("uploads and downloads don't stand in the way of saving, and have an end too", () => {
+  const log: EventEmitter[] = [];
+  const uploads = Array.from({ length: 33 }, () => call("tomas", "/api/media?name=a", log));
+  expect(uploads.map(({ taken }) => taken).filter(Boolean).length).toBe(32);
+  call("tomas", "/api/designs/a/patches", log);
+  expect(log.length).toBe(33);
+});
+test("too many that wait are refused", () => {
+  const log: EventEmitter[] = [];
+  const taken = Array.from({ length: 300 }, () => call("many", "/api/me", log).taken);
+  expect(taken.filter(Boolean).length).toBe(208);
+});
