@@ -36,7 +36,10 @@ export function Outbox() {
     <main className="page outbox">
       <div className="page__head">
         <h1>Outbox</h1>
-        <p>Every file is decoded again after it is made and compared with what was painted: that is its proof.</p>
+        <p>
+          Every file is decoded again after it is made and compared with what was painted: that is its proof. Everybody
+          in the house sees the clips here and may take them.
+        </p>
       </div>
       {(error ?? outbox.error) && <Notice weight="stop">{error ?? outbox.error?.message}</Notice>}
       {outbox.isPending && <p className="quiet">Fetching the outbox …</p>}
