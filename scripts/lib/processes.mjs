@@ -1,4 +1,5 @@
 import { spawn } from "node:child_process";
+import { readFileSync } from "node:fs";
 
 /** Everything that this start has started and that has not ended yet, so that nothing outlives it. */
 const running = new Set();
@@ -6,10 +7,11 @@ let stopping = false;
 
 export const isStopping = () => stopping;
 
+/** Whether a process runs; one that has ended and that nobody has asked about does not. */
 export const alive = (pid) => {
   try {
-    process.kill(pid, 0);
-    return true;
+    const text = readFileSync(`/proc/${pid}/stat`, "latin1");
+    return !/^[ZX]/.test(text.slice(text.lastIndexOf(")") + 2));
   } catch {
     return false;
   }

@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import { request } from "node:http";
 import { describe, expect, test } from "@jest/globals";
-import { cookieOf, send, type Who } from "../support/api";
+import { base, cookieOf, send, type Who } from "../support/api";
 
 /** Every handler there is and the least role it is meant for; a new one must be added here on purpose. */
 const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner">> = {
@@ -103,10 +104,46 @@ describe.each(Object.entries(access))("%s", (route, least) => {
   }
 });
 
-test("a cookie that was tampered with is no session", async () => {
-  const cookie = await cookieOf("odile");
-  const reply = await send("GET", "/api/releases", { cookie: `${cookie.slice(0, -6)}aaaaaa` });
-  expect(reply.status).toBe(401);
+/** A request as nobody's library would send it: with any host and any method. */
+function bare(method: string, path: string, headers: Record<string, string>): Promise<number> {
+  const { hostname, port } = new URL(base);
+  return new Promise((resolve, reject) => {
+    const sent = request({ hostname, port, method, path, headers }, (reply) => {
+      reply.resume();
+      resolve(reply.statusCode ?? 0);
+    });
+    sent.on("error", reject);
+    sent.end();
+  });
+}
+
+describe.each(Object.entries(access))("%s, by a caller who makes things up:", (route, least) => {
+  const [method, pattern] = route.split(" ") as [string, string];
+  const path = pattern.replace(/\[\w+\]/g, "0".repeat(20));
+  const body = method === "POST" ? {} : undefined;
+  if (least !== "anyone") {
+    test.each<[string, (cookie: string) => string]>([
+      ["exchanged letters in the cookie", (cookie) => `${cookie.slice(0, -6)}aaaaaa`],
+      ["a cookie cut in half", (cookie) => cookie.slice(0, cookie.length / 2)],
+      ["a cookie that can't be decoded", (cookie) => `${cookie.split("=")[0]}=%E0%A4%A`],
+      ["a cookie under another instance's name", (cookie) => cookie.replace(/^[^=]+/, "rubrick-00000000")],
+    ])("%s is no session", async (_, tamper) => {
+      const cookie = tamper(await cookieOf("odile"));
+      expect((await send(method, path, { cookie, body })).status).toBe(401);
+    });
+    test("an address passed on opens nothing", async () => {
+      const headers = { "x-forwarded-for": "127.0.0.1", "x-rubrick-address": "127.0.0.1", "x-forwarded-host": "x" };
+      expect((await send(method, path, { body, headers })).status).toBe(401);
+    });
+  }
+  test("another host is refused", async () => {
+    const headers = { cookie: await cookieOf("odile"), origin: base, host: "elsewhere.example" };
+    expect(await bare(method, path, headers)).toBe(421);
+  });
+  test.each(["PUT", "DELETE", "PATCH", "OPTIONS"])("%s does nothing", async (other) => {
+    const headers = { cookie: await cookieOf("odile"), origin: base };
+    expect(await bare(other, path, headers)).toBe(405);
+  });
 });
 
 test("a member may not cancel another's export, a designer may", async () => {

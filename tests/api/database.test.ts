@@ -1,0 +1,128 @@
+import { mkdirSync, utimesSync, writeFileSync, existsSync, mkdtempSync, readdirSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { dirname, join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { afterAll, describe, expect, jest, test } from "@jest/globals";
+import { database, disconnect } from "@/server/db/connection";
+import { migrate } from "@/server/db/migrate";
+import { inTransaction } from "@/server/db/transaction";
+import { makeWorkFolder, storedPath, storeFile } from "@/server/files/storage";
+import { sweep } from "@/worker/sweep";
+import { as } from "../support/api";
+
+jest.setTimeout(60_000);
+afterAll(disconnect);
+
+describe("changing the tables", () => {
+  test("goes on after a start that was killed in the middle: no lock is left, and a step may be done twice", async () => {
+    const db = database();
+    await db("knex_migrations").where("name", ">=", "006").delete();
+    await db("knex_migrations_lock").update({ is_locked: 1 });
+    await migrate(db);
+    const done = (await db("knex_migrations").select("name")).map(({ name }) => name as string);
+    expect(done).toEqual(expect.arrayContaining(["006-sessions", "007-turns"]));
+    expect(await db("knex_migrations_lock").first("is_locked")).toEqual({ is_locked: 0 });
+  });
+  test("is done by one of several that start at once", async () => {
+    await database()("knex_migrations").where("name", ">=", "007").delete();
+    await Promise.all([migrate(database()), migrate(database()), migrate(database())]);
+    const steps = await database()("knex_migrations").where("name", "007-turns");
+    expect(steps.length).toBe(1);
+  });
+});
+
+describe("a transaction", () => {
+  test("that waits for another which waits for it is done again, until both are done", async () => {
+    const db = database();
+    const [first, second] = (await db("output").orderBy("id").limit(2).select("id")).map(({ id }) => id as string);
+    let tries = 0;
+    const touch = (one: string, other: string) =>
+      inTransaction(db, async (trx) => {
+        tries++;
+        await trx("output").where({ id: one }).forUpdate().first();
+        await new Promise((resolve) => setTimeout(resolve, 150));
+        await trx("output").where({ id: other }).forUpdate().first();
+      });
+    await Promise.all([touch(first!, second!), touch(second!, first!)]);
+    expect(tries).toBeGreaterThan(2);
+  });
+  test("that fails for a reason of its own is not repeated", async () => {
+    let tries = 0;
+    const failing = inTransaction(database(), async () => {
+      tries++;
+      throw new Error("no reason of the database's");
+    });
+    await expect(failing).rejects.toThrow("no reason");
+    expect(tries).toBe(1);
+  });
+  test("leaves twenty designs of one name their own ids, whoever was first", async () => {
+    const made = await Promise.all(
+      Array.from({ length: 20 }, () => as("tomas", "POST", "/api/designs", { name: "At once" })),
+    );
+    expect(made.map(({ status }) => status)).toEqual(Array(20).fill(200));
+    expect(new Set(made.map(({ data }) => data.id)).size).toBe(20);
+    for (const { data } of made) await as("tomas", "POST", `/api/designs/${data.id}/about`, { archived: true });
+  });
+});
+
+describe("sweeping", () => {
+  const root = mkdtempSync(join(tmpdir(), "rubrick-sweep-"));
+  const ago = (path: string, hours: number) => {
+    const then = new Date(Date.now() - hours * 3600 * 1000);
+    utimesSync(path, then, then);
+  };
+  /** Folders of its own for one sweep; the instance's stay as they are. */
+  async function inOwnFolders(work: () => Promise<void>) {
+    const kept = { STORAGE_URL: process.env.STORAGE_URL, WORK_FOLDER: process.env.WORK_FOLDER };
+    process.env.STORAGE_URL = pathToFileURL(join(root, "storage")).href;
+    process.env.WORK_FOLDER = join(root, "work");
+    try {
+      await work();
+    } finally {
+      Object.assign(process.env, kept);
+    }
+  }
+
+  test("clears what nothing refers to, in its time, and nothing else", async () => {
+    const { hash } = (await database()("media").first("hash"))!;
+    await inOwnFolders(async () => {
+      const file = (name: string, hours: number) => {
+        const path = storedPath(name);
+        mkdirSync(dirname(path), { recursive: true });
+        writeFileSync(path, "content");
+        ago(path, hours);
+        return path;
+      };
+      const [lost, fresh, half] = ["a", "b", "c"].map((letter) => letter.repeat(64));
+      const lostFile = file(lost!, 25);
+      const freshFile = file(fresh!, 23);
+      const knownFile = file(hash as string, 999);
+      const halfFile = file(`${half}.123.part`, 2);
+      const attempt = "0".repeat(20);
+      const [killed, now, upload] = [
+        await makeWorkFolder(`${attempt}-00000000-0000-0000-0000-000000000000`),
+        await makeWorkFolder(`${attempt}-00000000-0000-0000-0000-000000000001`),
+        await makeWorkFolder("upload-1234"),
+      ];
+      for (const path of [killed, upload]) ago(path, 2);
+      expect(await sweep(database())).toMatchObject({ folders: 2, files: 2 });
+      expect([lostFile, freshFile, knownFile, halfFile, killed, now, upload].map((path) => existsSync(path))).toEqual([
+        ...[false, true, true, false],
+        ...[false, true, false],
+      ]);
+    });
+  });
+  test("leaves a lost file alone that somebody has just stored again", async () => {
+    await inOwnFolders(async () => {
+      const again = join(root, "again");
+      writeFileSync(again, "the same content");
+      const { hash } = await storeFile(again);
+      ago(storedPath(hash), 48);
+      writeFileSync(again, "the same content");
+      await storeFile(again);
+      await sweep(database());
+      expect(existsSync(storedPath(hash))).toBe(true);
+      expect(readdirSync(dirname(storedPath(hash)))).toEqual([hash]);
+    });
+  });
+});
