@@ -31,12 +31,25 @@ function faultOf({ method, url }) {
 }
 
 function refuse(response, [status, code, message]) {
-  const headers = {
-    "Content-Type": "application/json",
-    "Cache-Control": "no-store",
-    "X-Content-Type-Options": "nosniff",
-  };
+  const headers = { "Content-Type": "application/json", "Cache-Control": "no-store" };
   response.writeHead(status, headers).end(JSON.stringify({ error: { code, message } }));
+}
+
+/** What every answer carries that does not say otherwise; what a page may do is said by the pages themselves. */
+const guards = (url) => ({
+  "X-Content-Type-Options": "nosniff",
+  "Referrer-Policy": "same-origin",
+  // A script of a worker is bound by its own answer: of those only framing is forbidden.
+  "Content-Security-Policy": `${url.startsWith("/_next/") ? "" : "default-src 'none'; "}frame-ancestors 'none'`,
+});
+
+/** Adds what is missing right before the heading goes out. */
+function guarded(response, url) {
+  const { writeHead } = response;
+  response.writeHead = function (...args) {
+    for (const [name, value] of Object.entries(guards(url))) if (!this.hasHeader(name)) this.setHeader(name, value);
+    return writeHead.apply(this, args);
+  };
 }
 
 const tooMany = [429, "many_calls", "Too much was asked for at once. Try again in a moment."];
@@ -49,6 +62,7 @@ Server.prototype.emit = function (event, ...rest) {
   const address = senderOf(socket.remoteAddress, headers["x-forwarded-for"], trusted);
   headers["x-rubrick-address"] = address;
   headers["x-forwarded-for"] = address;
+  guarded(response, request.url);
   const fault = faultOf(request);
   const go = () => emit.call(this, event, request, response);
   if (fault) refuse(response, fault);

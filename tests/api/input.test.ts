@@ -194,6 +194,16 @@ test("signing out ends the session for good, also for a cookie that was copied",
   expect((await send("GET", "/api/releases", { cookie })).status).toBe(401);
 });
 
+test.each(["/no/such/page", "/api/nothing", "/api/me", "/fonts/nothing.ttf", "/_next/static/nothing.js", "/api/%ff"])(
+  "%s, there or not, says what may not be done with it",
+  async (path) => {
+    const { headers } = await fetch(base + path);
+    expect(headers.get("content-security-policy")).toContain("frame-ancestors 'none'");
+    expect(headers.get("x-content-type-options")).toBe("nosniff");
+    expect(headers.get("cache-control")).toContain("no-store");
+  },
+);
+
 test("pages carry a policy that lets no foreign script run", async () => {
   const policy = (await fetch(`${base}/sign-in`)).headers.get("content-security-policy") ?? "";
   expect(policy).toContain("frame-ancestors 'none'");
