@@ -3,6 +3,9 @@ import { HouseFont, HouseSound } from "@/core/document/house";
 import { HousePicture, HouseVideo } from "@/core/document/media";
 import { Vector } from "@/core/document/vector";
 
+/** Larger files are not taken. */
+export const mostUploadBytes = 200 * 1024 * 1024;
+
 const unnamed = { id: true, name: true } as const;
 
 /** What an uploaded file turned out to be, ready to be entered in the house style under a name. */

@@ -1,25 +1,31 @@
+import { once } from "node:events";
 import { createWriteStream } from "node:fs";
 import { join } from "node:path";
-import { Readable, Transform } from "node:stream";
-import { pipeline } from "node:stream/promises";
+import { finished } from "node:stream/promises";
+import { mostUploadBytes } from "@/contract/media";
 import { Refusal } from "@/server/refusal";
 
-export const mostUploadBytes = 200 * 1024 * 1024;
+const tooLarge = () => new Refusal(413, "too_large", "This file is larger than 200 MB.");
 
 /** Streams a request's body into a file of its own; refuses what is empty or larger than is taken. */
 export async function receiveFile(request: Request, folder: string): Promise<string> {
-  const tooLarge = () => new Refusal(413, "too_large", "This file is larger than 200 MB.");
   if (Number(request.headers.get("content-length") ?? 0) > mostUploadBytes) throw tooLarge();
   if (!request.body) throw new Refusal(422, "empty", "This file is empty.");
-  let bytes = 0;
-  const limit = new Transform({
-    transform(chunk: Buffer, _, done) {
-      bytes += chunk.length;
-      done(bytes > mostUploadBytes ? tooLarge() : null, chunk);
-    },
-  });
   const path = join(folder, "upload");
-  await pipeline(Readable.fromWeb(request.body as never), limit, createWriteStream(path, { mode: 0o600 }));
+  const file = createWriteStream(path, { mode: 0o600 });
+  let fault: unknown;
+  file.on("error", (error) => (fault ??= error));
+  let bytes = 0;
+  for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
+    bytes += chunk.byteLength;
+    if (bytes > mostUploadBytes) throw tooLarge();
+    // The rest is read and let go: whoever is still sending would not hear the reason otherwise.
+    if (fault === undefined && !file.write(chunk))
+      await Promise.race([once(file, "drain"), once(file, "close")]).catch(() => undefined);
+  }
+  file.end();
+  await finished(file).catch((error: unknown) => (fault ??= error));
+  if (fault !== undefined) throw fault;
   if (bytes === 0) throw new Refusal(422, "empty", "This file is empty.");
   return path;
 }

@@ -1,9 +1,13 @@
-import { Uploaded } from "@/contract/media";
+import { mostUploadBytes, Uploaded } from "@/contract/media";
 import { Failure } from "@/contract/answer";
+
+/** As much of a name as is taken, without half of a letter at its end. */
+const nameOf = ({ name }: File): string => name.slice(0, 200).replace(/[\ud800-\udbff]$/, "");
 
 /** Sends a file as it is. Throws with the words of the refusal. */
 export async function upload(file: File): Promise<Uploaded> {
-  const answer = await fetch(`/api/media?name=${encodeURIComponent(file.name.slice(0, 200))}`, {
+  if (file.size > mostUploadBytes) throw new Error(`${file.name}: this file is larger than 200 MB.`);
+  const answer = await fetch(`/api/media?name=${encodeURIComponent(nameOf(file))}`, {
     method: "POST",
     body: file,
     headers: { "Content-Type": "application/octet-stream" },
