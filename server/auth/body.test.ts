@@ -25,3 +25,15 @@ test("a name that every object has is only a name", async () => {
   const read = (await readBody(asked('{"__proto__":{"role":"owner"}}'), 1024)) as Record<string, unknown>;
   expect(read.role).toBeUndefined();
 });
+
+test("what looks the same is spelled the same, and old East Asian characters keep their shapes", async () => {
+  const body = JSON.stringify({ name: "Zoe\u0308", place: "\ufa19\u793e cafe\u0301" });
+  expect(await readBody(asked(body), 1024)).toEqual({ name: "Zo\u00eb", place: "\ufa19\u793e caf\u00e9" });
+});
+
+test("a list that no document has is refused before it is looked at, plain or not", async () => {
+  for (const entry of ["a", "é"]) {
+    const body = JSON.stringify({ list: Array.from({ length: 10_001 }, () => entry) });
+    await expect(readBody(asked(body), 1e6)).rejects.toMatchObject({ status: 422, code: "too_long" });
+  }
+});
