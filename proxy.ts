@@ -1,18 +1,9 @@
 import { NextResponse, type NextRequest } from "next/server";
-
-/** Names under which this instance is meant to be reached; see the handlers' own check. */
-function isOwnHost(host: string | null): boolean {
-  const { PUBLIC_URL, PORT } = process.env;
-  const own = PUBLIC_URL
-    ? [new URL(PUBLIC_URL).host]
-    : ["127.0.0.1", "localhost", "[::1]"].map((n) => `${n}:${PORT ?? 3000}`);
-  return host !== null && own.includes(host.toLowerCase());
-}
+import { foreignHost, isOwnHost } from "@/server/auth/origin";
 
 /** Gives every page a policy under which only our own scripts run; each page's carry a word that is used once. */
 export function proxy(request: NextRequest): NextResponse {
-  if (!isOwnHost(request.headers.get("host")))
-    return new NextResponse("This is not the address of a Rubrick.", { status: 421 });
+  if (!isOwnHost(request.headers.get("host"))) return new NextResponse(foreignHost, { status: 421 });
   const nonce = btoa(crypto.randomUUID());
   const policy = [
     "default-src 'self'",

@@ -7,12 +7,15 @@ function ownOrigins(): readonly string[] {
   return ["127.0.0.1", "localhost", "[::1]"].map((name) => `http://${name}:${PORT ?? 3000}`);
 }
 
-/** Refuses requests for a host that is not ours: a name that leads here may belong to anybody. */
+export const foreignHost = "This is not the address of a Rubrick.";
+
+/** Whether a host is one of ours: a name that leads here may belong to anybody. */
+export const isOwnHost = (host: string | null): boolean =>
+  ownOrigins().some((origin) => new URL(origin).host === host?.toLowerCase());
+
+/** Refuses requests for a host that is not ours. */
 export function checkHost(request: Request): void {
-  const host = request.headers.get("host")?.toLowerCase() ?? "";
-  if (!ownOrigins().some((origin) => new URL(origin).host === host)) {
-    throw new Refusal(421, "host", "This is not the address of a Rubrick.");
-  }
+  if (!isOwnHost(request.headers.get("host"))) throw new Refusal(421, "host", foreignHost);
 }
 
 /** A page of another site must not be able to make a signed-in browser change anything. */
