@@ -1,4 +1,4 @@
-import { mkdtemp, rm } from "node:fs/promises";
+import { mkdtemp, readFile, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { startInstance } from "@/scripts/lib/instance.mjs";
@@ -37,6 +37,11 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
   encoding: async () => (await import("./encoding")).measureEncoding(folder),
   workers: () => measureWorkers(folder),
+  scale: () =>
+    served(async () => {
+      const workerPid = Number(await readFile(join(folder, "instance", "worker.pid"), "utf8"));
+      return (await import("./scale")).measureScale(instance!.env.DATABASE_URL!, workerPid);
+    }),
 };
 
 const found: Measurement[] = [];

@@ -44,5 +44,10 @@ export const ExportView = z.object({
 });
 export type ExportView = z.infer<typeof ExportView>;
 
-export const Outbox = z.object({ exports: z.array(ExportView), page: z.number(), total: z.number() });
+/** Newest first; `next` asks for those before the last of them, and is null when there are none. */
+export const Outbox = z.object({ exports: z.array(ExportView), next: z.number().nullable() });
+
+export const OutboxQuery = z.strictObject({
+  before: z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER).optional(),
+});
 export type Outbox = z.infer<typeof Outbox>;

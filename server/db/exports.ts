@@ -105,6 +105,7 @@ export async function addExports(db: Db, jobs: readonly NewExport[]): Promise<vo
       fill: JSON.stringify(job.values),
       accepted: JSON.stringify(job.accepted ?? []),
       file_name: job.fileName,
+      name_key: nameKey(job.fileName),
       created_by: job.createdBy,
     })),
   );
@@ -115,9 +116,21 @@ export async function findExport(db: Db, id: string): Promise<ExportJob | undefi
   return row && toJob(row);
 }
 
-export async function listExports(db: Db, page: { offset: number; limit: number }): Promise<ExportJob[]> {
-  const rows = await selectJobs(db).orderBy("j.seq", "desc").offset(page.offset).limit(page.limit);
-  return rows.map(toJob);
+export interface ListedExport extends ExportJob {
+  /** Its place in the order of asking. */
+  readonly seq: number;
+}
+
+/** The newest exports, or those that were asked for before the one in this place, newest first. */
+export async function listExports(
+  db: Db,
+  page: { before: number | undefined; limit: number },
+): Promise<ListedExport[]> {
+  // The page first, then all that belongs to it: joined first, every export there is would be.
+  const places = db("export_job").select("seq").orderBy("seq", "desc").limit(page.limit);
+  if (page.before !== undefined) places.where("seq", "<", page.before);
+  const rows: Row[] = await selectJobs(db).join(places.as("p"), "p.seq", "j.seq").orderBy("j.seq", "desc");
+  return rows.map((row) => ({ ...toJob(row), seq: Number(row.seq) }));
 }
 
 /** How many of a member's jobs wait. */
@@ -126,18 +139,16 @@ export async function countWaiting(db: Db, memberId: string): Promise<number> {
   return Number((await query.count("* as n"))[0]?.n ?? 0);
 }
 
-export async function countExports(db: Db): Promise<number> {
-  return Number((await db("export_job").count("* as n"))[0]?.n ?? 0);
-}
-
 /** Keys of file names in use that begin with one of these stems. */
 export async function takenFileNames(db: Db, stems: readonly string[]): Promise<Set<string>> {
   const rows = await db("export_job")
     .where((any) => {
-      for (const stem of stems) any.orWhereRaw("file_name like ? escape '!'", [`${stem.replace(/[!%_]/g, "!$&")}%`]);
+      for (const stem of stems.map(nameKey)) {
+        any.orWhereRaw("name_key like ? escape '!'", [`${stem.replace(/[!%_]/g, "!$&")}%`]);
+      }
     })
-    .select("file_name");
-  return new Set(rows.map((row) => nameKey(row.file_name as string)));
+    .select("name_key");
+  return new Set(rows.map((row) => row.name_key as string));
 }
 
 /** Cancels a waiting job at once and asks the worker of a leased one to stop; false when it has already ended. */

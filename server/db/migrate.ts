@@ -6,9 +6,10 @@ import * as accepted from "./migrations/004-accepted";
 import * as removals from "./migrations/005-house-removals";
 import * as sessions from "./migrations/006-sessions";
 import * as turns from "./migrations/007-turns";
+import * as scale from "./migrations/008-scale";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves, accepted, removals, sessions, turns];
+const migrations = [first, drafts, moves, accepted, removals, sessions, turns, scale];
 
 const source = {
   getMigrations: async () => migrations,

@@ -35,13 +35,7 @@ const later = (db: Db, seconds: number) =>
 export async function claimNextExport(db: Db): Promise<Lease | undefined> {
   const token = randomUUID();
   const id = await inTransaction(db, async (trx) => {
-    const row = await trx("export_job")
-      .whereIn("state", ["waiting", "leased"])
-      .where("available_at", "<=", trx.fn.now(3))
-      .orderBy([{ column: "priority", order: "desc" }, "turn", "seq"])
-      .forUpdate()
-      .skipLocked()
-      .first("id", "attempts", "failures", "cancel_requested");
+    const row = (await silentJob(trx)) ?? (await nextJob(trx));
     if (!row) return undefined;
     if (row.cancel_requested || row.attempts - row.failures >= mostLost) {
       const state = row.cancel_requested ? "cancelled" : "failed";
@@ -68,6 +62,31 @@ export async function claimNextExport(db: Db): Promise<Lease | undefined> {
   const job = await findExport(db, id);
   return job && { job, token };
 }
+
+const claimed = ["id", "attempts", "failures", "cancel_requested"] as const;
+
+/** A job whose worker has gone silent: there are never many that are leased. */
+const silentJob = (trx: Db) =>
+  trx("export_job")
+    .where("state", "leased")
+    .where("available_at", "<=", trx.fn.now(3))
+    .orderBy("available_at")
+    .forUpdate()
+    .skipLocked()
+    .first(...claimed);
+
+/**
+ * The first of those that wait and are due. Read in the order of its index, so that it stops at the first: looked for by
+ * its time, every job that waits would be locked on the way.
+ */
+const nextJob = (trx: Db) =>
+  trx(trx.raw("export_job force index (export_job_order)"))
+    .where("state", "waiting")
+    .where("available_at", "<=", trx.fn.now(3))
+    .orderBy([{ column: "priority", order: "desc" }, { column: "turn", order: "asc" }, "seq"])
+    .forUpdate()
+    .skipLocked()
+    .first(...claimed);
 
 const held = (db: Db, lease: Lease) =>
   db("export_job").where({ id: lease.job.id, lease_token: lease.token, state: "leased" });

@@ -13,7 +13,6 @@ import { database } from "@/server/db/connection";
 import {
   addExports,
   cancelExport,
-  countExports,
   countWaiting,
   findExport,
   listExports,
@@ -25,8 +24,8 @@ import {
 import { newId } from "@/server/db/ids";
 import type { Member } from "@/server/db/members";
 import { listOutputs } from "@/server/db/outputs";
-import { findNewestNumber, findRelease } from "@/server/db/releases";
-import { inTransaction } from "@/server/db/transaction";
+import { findNewestNumber, findRelease, type Release } from "@/server/db/releases";
+import { inTransaction, isDuplicate, retried } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 
 /** Clips of one member that may wait at once. */
@@ -73,16 +72,27 @@ export async function createExports(
     return output;
   });
 
-  const jobs = await nameJobs(release.document, request.values, [...new Set(request.formats)], [...new Set(chosen)]);
-  const rows: NewExport[] = jobs.map((job) => ({
-    ...job,
-    id: newId(),
-    releaseId: release.id,
-    values: request.values,
-    createdBy: member.id,
-    accepted: request.accepted,
-  }));
-  await inTransaction(db, async (trx) => {
+  const formats = [...new Set(request.formats)];
+  // Whoever asks for the same at the same instant may have taken the names; then the next are taken.
+  const rows = await retried(async () => {
+    const jobs = await nameJobs(release.document, request.values, formats, [...new Set(chosen)]);
+    return queueExports(member, release, request, jobs);
+  }, isDuplicate);
+  return { ids: rows.map((row) => row.id) };
+}
+
+type NamedJob = Awaited<ReturnType<typeof nameJobs>>[number];
+
+/** Queues them all, with their audit, or none of them. Refuses more than may wait. */
+async function queueExports(
+  member: Member,
+  release: Release,
+  { values, accepted }: z.output<typeof NewExportRequest>,
+  jobs: readonly NamedJob[],
+): Promise<NewExport[]> {
+  const common = { releaseId: release.id, values, createdBy: member.id, accepted };
+  const rows = jobs.map((job): NewExport => ({ ...job, ...common, id: newId() }));
+  await inTransaction(database(), async (trx) => {
     const waiting = await countWaiting(trx, member.id);
     if (waiting + rows.length > mostWaiting) {
       const message = `${waiting} of your clips are waiting to be made; up to ${mostWaiting} may wait at once. Ask for these when some are done, or cancel some in the outbox.`;
@@ -90,12 +100,11 @@ export async function createExports(
     }
     await addExports(trx, rows);
     for (const row of rows) {
-      const { accepted } = request;
       const detail = { release: release.id, format: row.format, output: row.output.id, file: row.fileName, accepted };
       await addAudit(trx, { memberId: member.id, action: "export.create", subject: row.id, detail });
     }
   });
-  return { ids: rows.map((row) => row.id) };
+  return rows;
 }
 
 /** File names by the first filled line; a name that is taken gets a number. */
@@ -111,13 +120,12 @@ async function nameJobs(design: Design, values: Values, formats: readonly string
   });
 }
 
-export async function readOutbox(member: Member, page: number): Promise<Outbox> {
-  const db = database();
-  const [jobs, total] = await Promise.all([
-    listExports(db, { offset: (page - 1) * pageSize, limit: pageSize }),
-    countExports(db),
-  ]);
-  return { exports: jobs.map((job) => toView(job, member)), page, total };
+/** A page of everything that was asked for, newest first; `before` is the place of the last one of the page before. */
+export async function readOutbox(member: Member, before: number | undefined): Promise<Outbox> {
+  const jobs = await listExports(database(), { before, limit: pageSize + 1 });
+  const shown = jobs.slice(0, pageSize);
+  const next = jobs.length > pageSize ? shown[shown.length - 1]!.seq : null;
+  return { exports: shown.map((job) => toView(job, member)), next };
 }
 
 export async function readExport(member: Member, id: string): Promise<ExportView> {

@@ -23,6 +23,23 @@ describe("changing the tables", () => {
     expect(done).toEqual(expect.arrayContaining(["006-sessions", "007-turns"]));
     expect(await db("knex_migrations_lock").first("is_locked")).toEqual({ is_locked: 0 });
   });
+  test("gives names that were given twice a place of their own", async () => {
+    const db = database();
+    const jobs = await db("export_job").orderBy("seq").limit(2).select("id", "file_name", "name_key");
+    expect(jobs.length).toBe(2);
+    await db.schema.alterTable("export_job", (t) => {
+      t.dropUnique(["name_key"], "export_job_name");
+      t.setNullable("name_key");
+    });
+    const again = async (job: Record<string, unknown>, change: object) =>
+      db("export_job").where({ id: job.id }).update(change);
+    for (const job of jobs) await again(job, { file_name: "Twice.webm", name_key: null });
+    await db("knex_migrations").where("name", "008-scale").delete();
+    await migrate(db);
+    const keys = await db("export_job").where({ file_name: "Twice.webm" }).orderBy("seq").select("name_key", "seq");
+    expect(keys.map(({ name_key }) => name_key)).toEqual(["twice.webm", `twice.webm#${keys[1]!.seq}`]);
+    for (const { id, file_name, name_key } of jobs) await again({ id }, { file_name, name_key });
+  });
   test("is done by one of several that start at once", async () => {
     await database()("knex_migrations").where("name", ">=", "007").delete();
     await Promise.all([migrate(database()), migrate(database()), migrate(database())]);

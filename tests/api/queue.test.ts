@@ -24,7 +24,7 @@ beforeEach(async () => {
   await database()("export_job").whereIn("state", ["waiting", "leased"]).del();
 });
 afterAll(async () => {
-  await database()("export_job").where({ file_name: "queue-test.webm" }).del();
+  await database()("export_job").where("file_name", "like", "queue-test-%").del();
   process.kill(workerPid, "SIGCONT");
   await disconnect();
 });
@@ -35,7 +35,7 @@ async function add(more: Record<string, unknown> = {}, createdBy = memberId): Pr
   const output = { id: "o", name: "o", kind: "vp9-alpha", fps } as const;
   const values = { fields: {} };
   await addExports(database(), [
-    { id, releaseId, format: "wide", output, values, fileName: "queue-test.webm", createdBy },
+    { id, releaseId, format: "wide", output, values, fileName: `queue-test-${id}.webm`, createdBy },
   ]);
   if (Object.keys(more).length > 0) await database()("export_job").where({ id }).update(more);
   return id;
@@ -164,4 +164,26 @@ describe("a lease", () => {
     expect(await findExport(database(), id)).toMatchObject({ state: "waiting", attempts: 0 });
     expect((await claim())!.job.id).toBe(id);
   });
+});
+
+test("the outbox is read page by page, each clip once, newest first, also when more come meanwhile", async () => {
+  const { as } = await import("../support/api");
+  const ids: string[] = [];
+  for (let i = 0; i < 120; i++) ids.push(await add());
+  const seen: string[] = [];
+  let path: string | undefined = "/api/exports";
+  while (path) {
+    const page: { exports: { id: string }[]; next: number | null } = (await as("ines", "GET", path)).data;
+    seen.push(...page.exports.map(({ id }) => id));
+    await add();
+    path = page.next === null || seen.length >= 120 ? undefined : `/api/exports?before=${page.next}`;
+  }
+  expect(seen.slice(0, 120)).toEqual(ids.reverse());
+});
+
+test("a name is given once, however many ask for it at once", async () => {
+  const { startExport, readExport } = await import("../support/api");
+  const made = await Promise.all(Array.from({ length: 8 }, () => startExport()));
+  const names = await Promise.all(made.map(async (id) => (await readExport(id)).fileName as string));
+  expect(new Set(names.map((name) => name.toLowerCase())).size).toBe(8);
 });

@@ -105,7 +105,7 @@ test("an export that can never be made fails once, with words, and can be tried 
   const [releaseId, createdBy] = [other.release_id, other.created_by];
   const output = { id: "clip", name: "Clip", kind: "vp9-alpha" as const, fps: { num: 25, den: 1 } };
   const values = { fields: { name: "Ada Fernsby" }, lengthS: 3 };
-  await addExports(db, [{ id, releaseId, format: "round", output, values, fileName: "round.webm", createdBy }]);
+  await addExports(db, [{ id, releaseId, format: "round", output, values, fileName: `round-${id}.webm`, createdBy }]);
   const failed = await until(
     () => readExport(id),
     (job) => job.state === "failed",

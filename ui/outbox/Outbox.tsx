@@ -4,7 +4,6 @@ import Link from "next/link";
 import { useState } from "react";
 import { z } from "zod";
 import { Outbox as OutboxShape, type ExportView } from "@/contract/exports";
-import { pageSize } from "@/contract/answer";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { ExportRow } from "./ExportRow";
@@ -13,12 +12,14 @@ const isOpen = (job: ExportView) => job.state === "waiting" || job.state === "le
 
 /** Everything that was asked for, how far it is, and the proof of what is finished. */
 export function Outbox() {
-  const [page, setPage] = useState(1);
+  /** Where the pages begin that were gone through to this one, the newest not among them. */
+  const [passed, setPassed] = useState<readonly number[]>([]);
+  const before = passed[passed.length - 1] ?? null;
   const [error, setError] = useState<string>();
   const queries = useQueryClient();
   const outbox = useQuery({
-    queryKey: ["outbox", page],
-    queryFn: () => call(`/api/exports?page=${page}`, OutboxShape),
+    queryKey: ["outbox", before],
+    queryFn: () => call(`/api/exports${before === null ? "" : `?before=${before}`}`, OutboxShape),
     refetchInterval: (query) => (query.state.data?.exports.some(isOpen) ? 700 : 5000),
   });
   const act = async (job: ExportView, deed: "cancel" | "retry") => {
@@ -31,7 +32,7 @@ export function Outbox() {
     await queries.invalidateQueries({ queryKey: ["outbox"] });
   };
   const jobs = outbox.data?.exports ?? [];
-  const pages = Math.max(1, Math.ceil((outbox.data?.total ?? 0) / pageSize));
+  const next = outbox.data?.next ?? null;
   return (
     <main className="page outbox">
       <div className="page__head">
@@ -70,15 +71,20 @@ export function Outbox() {
           </tbody>
         </table>
       )}
-      {pages > 1 && (
+      {(before !== null || next !== null) && (
         <nav className="pager" aria-label="Pages">
-          <button className="btn btn-outline-secondary" disabled={page === 1} onClick={() => setPage(page - 1)}>
+          <button
+            className="btn btn-outline-secondary"
+            disabled={before === null}
+            onClick={() => setPassed(passed.slice(0, -1))}
+          >
             Newer
           </button>
-          <span className="figures">
-            {page} of {pages}
-          </span>
-          <button className="btn btn-outline-secondary" disabled={page === pages} onClick={() => setPage(page + 1)}>
+          <button
+            className="btn btn-outline-secondary"
+            disabled={next === null}
+            onClick={() => next !== null && setPassed([...passed, next])}
+          >
             Older
           </button>
         </nav>

@@ -9,7 +9,7 @@ import { useIs } from "@/ui/parts/member";
 /** On top of the shelf: what has failed, and what was published before the house style changed. Nothing when all is well. */
 export function NeedsALook() {
   const designer = useIs("designer");
-  const outbox = useQuery({ queryKey: ["outbox", 1], queryFn: () => call("/api/exports?page=1", Outbox) });
+  const outbox = useQuery({ queryKey: ["outbox", null], queryFn: () => call("/api/exports", Outbox) });
   const drifts = useQuery({
     queryKey: ["drifts"],
     queryFn: () => call("/api/house/drifts", HouseDrifts),

@@ -1,9 +1,10 @@
-import { PageQuery } from "@/contract/answer";
-import { NewExportRequest } from "@/contract/exports";
+import { NewExportRequest, OutboxQuery } from "@/contract/exports";
 import { handler } from "@/server/auth/handler";
 import { createExports, readOutbox } from "@/server/exports/exports";
 
-export const GET = handler("contributor", { query: PageQuery }, ({ member, query }) => readOutbox(member, query.page));
+export const GET = handler("contributor", { query: OutboxQuery }, ({ member, query }) =>
+  readOutbox(member, query.before),
+);
 export const POST = handler("contributor", { body: NewExportRequest }, ({ member, body }) =>
   createExports(member, body),
 );

@@ -1,0 +1,90 @@
+import { connect, type Db } from "@/server/db/connection";
+import { listExports, takenFileNames } from "@/server/db/exports";
+import { newId } from "@/server/db/ids";
+import { claimNextExport, returnExport } from "@/server/db/queue";
+import { listNewestReleases } from "@/server/db/releases";
+import { median, round, type Measurement } from "./measure";
+
+const exportsAtAll = 100_000;
+const waitingAtOnce = 16_000;
+const designs = 200;
+
+/** Copies of one release and one export, so many that a list must not look at all of them. */
+async function fill(db: Db): Promise<void> {
+  const design = await db("design").first();
+  const release = await db("design_release").where({ design_id: design.id }).first();
+  const job = { release_id: release.id, format: "wide", settings: "{}", fill: "{}", accepted: "[]" };
+  const member = (await db("member").where({ role: "contributor" }).first("id")).id as string;
+  const json = (value: unknown) => (typeof value === "string" ? value : JSON.stringify(value));
+  for (let i = 0; i < designs; i++) {
+    const id = `scale-${i}`;
+    await db("design").insert({ ...design, id, draft: json(design.draft), tags: json(design.tags) });
+    const documents = {
+      document: json(release.document),
+      house: json(release.house),
+      accepted: json(release.accepted),
+    };
+    for (let n = 1; n <= 10; n++) {
+      await db("design_release").insert({ ...release, ...documents, id: newId(), design_id: id, number: n });
+    }
+  }
+  for (let at = 0; at < exportsAtAll; at += 1000) {
+    const rows = Array.from({ length: 1000 }, (_, i) => {
+      const file = `Scale_${at + i}.webm`;
+      const state = at + i < waitingAtOnce ? "waiting" : "done";
+      const name = { file_name: file, name_key: file.toLowerCase() };
+      return { ...job, ...name, id: newId(), created_by: member, state, stage: state, turn: at + i };
+    });
+    await db("export_job").insert(rows);
+  }
+}
+
+async function msOf(times: number, work: () => Promise<unknown>): Promise<number> {
+  const taken: number[] = [];
+  for (let i = 0; i < times; i++) {
+    const started = performance.now();
+    await work();
+    taken.push(performance.now() - started);
+  }
+  return median(taken);
+}
+
+/** Lists and the queue with a hundred thousand exports, sixteen thousand of them waiting, and two thousand releases. */
+export async function measureScale(address: string, workerPid: number): Promise<Measurement[]> {
+  const db = connect(address);
+  // The instance's own worker stands still: it would take what is claimed here.
+  process.kill(workerPid, "SIGSTOP");
+  try {
+    await fill(db);
+    const detail = { exports: exportsAtAll, waiting: waitingAtOnce, releases: designs * 10 };
+    const ms = async (
+      name: string,
+      most: number,
+      times: number,
+      work: () => Promise<unknown>,
+    ): Promise<Measurement> => ({
+      name,
+      value: round(await msOf(times, work)),
+      unit: "ms",
+      target: { is: "at most", value: most },
+      detail,
+    });
+    const claimers = async () => {
+      const leases = await Promise.all(Array.from({ length: 8 }, () => claimNextExport(db)));
+      const got = leases.filter((lease) => lease !== undefined);
+      if (got.length < 8) throw new Error(`only ${got.length} of 8 claimers got a job`);
+      for (const lease of got) await returnExport(db, lease);
+    };
+    return [
+      await ms("first page of the outbox", 50, 20, () => listExports(db, { before: undefined, limit: 51 })),
+      await ms("a page far down the outbox", 50, 20, () => listExports(db, { before: 20_000, limit: 51 })),
+      await ms("names in use", 5, 20, () => takenFileNames(db, ["Scale_4242"])),
+      await ms("one claim", 5, 20, async () => returnExport(db, (await claimNextExport(db))!)),
+      await ms("eight claims at once, each gets one", 40, 20, claimers),
+      await ms("first page of the shelf", 150, 10, () => listNewestReleases(db, { offset: 0, limit: 51 })),
+    ];
+  } finally {
+    process.kill(workerPid, "SIGCONT");
+    await db.destroy();
+  }
+}
