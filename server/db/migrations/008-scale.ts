@@ -10,7 +10,6 @@ export const name = "008-scale";
 export async function up(db: Knex): Promise<void> {
   await alterOnce(db, "export_job", "name_key", (t) => {
     t.string("name_key", 255).collate("utf8mb4_bin");
-    t.index(["state", "priority", "turn", "seq"], "export_job_order");
   });
   // Names that were given twice before keep the first as it is.
   await db.raw(
@@ -20,10 +19,9 @@ export async function up(db: Knex): Promise<void> {
      set j.name_key = if(j.seq = f.first, f.name, concat(f.name, '#', j.seq))
      where j.name_key is null`,
   );
-  const [indexes] = await db.raw("show index from export_job where Key_name = 'export_job_name'");
-  if (indexes.length > 0) return;
   await db.schema.alterTable("export_job", (t) => {
     t.string("name_key", 255).notNullable().collate("utf8mb4_bin").alter();
-    t.unique(["name_key"], { indexName: "export_job_name" });
   });
+  await db.raw("create unique index if not exists export_job_name on export_job (name_key)");
+  await db.raw("create index if not exists export_job_order on export_job (state, priority desc, turn, seq)");
 }
