@@ -1,4 +1,5 @@
 import { setImmediate } from "node:timers/promises";
+import type { Knex } from "knex";
 import { LRUCache } from "lru-cache";
 import type { Design } from "@/core/document/design";
 import { parseDesign, parseDesignInSlices } from "@/core/document/upgrade";
@@ -57,16 +58,20 @@ export async function findDraft(db: Db, id: string): Promise<Draft | undefined> 
   const facts = ["d.id", "d.revision", "d.tags", "d.archived", "d.changed_at", "m.name as member_name"];
   const row: Row | undefined = await selectDrafts(db).clearSelect().select(facts).where("d.id", id).first();
   if (!row) return undefined;
-  const key = keyOf(id, row.revision as number);
-  let document = read.get(key);
-  if (!document) {
-    const stored = await db("design").where({ id, revision: row.revision }).first("draft");
-    // Somebody saved between the two looks.
-    if (!stored) return findDraft(db, id);
-    document = await readLargeDocument(stored.draft);
-    read.set(key, document);
-  }
-  return toDraft(row, document);
+  const document = await documentAt(db("design"), id, row.revision as number);
+  // Without one, somebody saved between the two looks.
+  return document ? toDraft(row, document) : findDraft(db, id);
+}
+
+async function documentAt(designs: Knex.QueryBuilder, id: string, revision: number): Promise<Design | undefined> {
+  const key = keyOf(id, revision);
+  const known = read.get(key);
+  if (known) return known;
+  const stored = await designs.where({ id, revision }).first("draft");
+  if (!stored) return undefined;
+  const document = await readLargeDocument(stored.draft);
+  read.set(key, document);
+  return document;
 }
 
 /** The revision a draft is at; undefined without such a draft. */
@@ -74,10 +79,20 @@ export async function findRevision(db: Db, id: string): Promise<number | undefin
   return (await db("design").where({ id }).first("revision"))?.revision;
 }
 
-/** The draft with its row locked until the transaction ends. */
+/**
+ * The draft with its row locked until the transaction ends, as it is now: whatever the transaction has read before, it
+ * sees what others have saved since.
+ */
 export async function lockDraft(db: Db, id: string): Promise<Draft | undefined> {
-  const locked = await db("design").where({ id }).forUpdate().first("id");
-  return locked && findDraft(db, id);
+  const facts = ["id", "revision", "tags", "archived", "changed_at", "changed_by"] as const;
+  const row: Row | undefined = await db("design")
+    .where({ id })
+    .forUpdate()
+    .first(...facts);
+  if (!row) return undefined;
+  const member = await db("member").where({ id: row.changed_by }).first("name");
+  const document = await documentAt(db("design").forUpdate(), id, row.revision as number);
+  return document && toDraft({ ...row, member_name: member?.name ?? null }, document);
 }
 
 export interface DraftRow extends Draft {

@@ -4,6 +4,7 @@ import { dirname, join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { afterAll, describe, expect, jest, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
+import { findDraft, lockDraft } from "@/server/db/designs";
 import { migrate } from "@/server/db/migrate";
 import { inTransaction } from "@/server/db/transaction";
 import { makeWorkFolder, storedPath, storeFile } from "@/server/files/storage";
@@ -62,6 +63,16 @@ describe("a transaction", () => {
       });
     await Promise.all([touch(first!, second!), touch(second!, first!)]);
     expect(tries).toBeGreaterThan(2);
+  });
+  test("locks a draft as it is now, whatever it has read before", async () => {
+    const { id } = (await as("tomas", "POST", "/api/designs", { name: "Locked late" })).data;
+    await inTransaction(database(), async (trx) => {
+      expect((await findDraft(trx, id))!.revision).toBe(1);
+      const patches = [{ op: "replace", path: ["about"], value: "saved meanwhile" }];
+      await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches });
+      expect(await lockDraft(trx, id)).toMatchObject({ revision: 2, document: { about: "saved meanwhile" } });
+    });
+    await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
   });
   test("that fails for a reason of its own is not repeated", async () => {
     let tries = 0;
