@@ -1,6 +1,6 @@
 import { Server } from "node:http";
 import { listed, senderOf } from "./sender.mjs";
-import { takeTurn } from "./turns.mjs";
+import { ofAddress, ofSession, takeTurn } from "./turns.mjs";
 
 /*
  * Loaded into the web process before anything else: it ends with the start that made it, and writes down where a request
@@ -54,6 +54,13 @@ function guarded(response, url) {
 
 const tooMany = [429, "many_calls", "Too much was asked for at once. Try again in a moment."];
 
+/** Lets a call in when its session's turn has come, and then its address's. */
+function takeTurns([session, address], call, go) {
+  const late = () => refuse(call.response, tooMany);
+  const next = () => takeTurn(address, ofAddress, call, go) || late();
+  if (!takeTurn(session, ofSession, call, next)) late();
+}
+
 const { emit } = Server.prototype;
 Server.prototype.emit = function (event, ...rest) {
   if (event !== "request") return emit.call(this, event, ...rest);
@@ -64,8 +71,10 @@ Server.prototype.emit = function (event, ...rest) {
   headers["x-forwarded-for"] = address;
   guarded(response, request.url);
   const fault = faultOf(request);
-  const go = () => emit.call(this, event, request, response);
   if (fault) refuse(response, fault);
-  else if (!takeTurn(headers.cookie ?? address, request, response, go)) refuse(response, tooMany);
+  else
+    takeTurns([`session ${headers.cookie ?? address}`, `address ${address}`], { request, response }, () =>
+      emit.call(this, event, request, response),
+    );
   return true;
 };

@@ -3,38 +3,37 @@
  * between. What streams files has places of its own, since it may last.
  */
 
-const mostInHand = 8;
-const mostWaiting = 200;
-const mostStreams = 32;
+/** Of one session, and of all sessions at one address: whoever makes up cookies is still at one. */
+export const ofSession = { inHand: 8, waiting: 200, streams: 32 };
+export const ofAddress = { inHand: 48, waiting: 2000, streams: 256 };
 
 /** By who calls: how many are in hand, and what waits. */
-const sessions = new Map();
+const callers = new Map();
 
 const streams = ({ url }) => /^\/api\/(media|exports\/[^/]+\/file)\b/.test(url);
 
-/** Lets a call in now, or when an earlier one of the same session has ended; false when too many wait. */
-export function takeTurn(who, request, response, go) {
-  const session = sessions.get(who) ?? { inHand: 0, streams: 0, waiting: [] };
-  sessions.set(who, session);
+/** Lets a call in now, or when an earlier one of the same caller has ended; false when too many wait. */
+export function takeTurn(who, most, { request, response }, go) {
+  const caller = callers.get(who) ?? { inHand: 0, streams: 0, waiting: [] };
+  callers.set(who, caller);
   const kind = streams(request) ? "streams" : "inHand";
-  const most = kind === "streams" ? mostStreams : mostInHand;
   const enter = () => {
-    session[kind] += 1;
+    caller[kind] += 1;
     response.once("close", () => {
-      session[kind] -= 1;
-      if (kind === "inHand") session.waiting.shift()?.();
-      if (session.inHand + session.streams + session.waiting.length === 0) sessions.delete(who);
+      caller[kind] -= 1;
+      if (kind === "inHand") caller.waiting.shift()?.();
+      if (caller.inHand + caller.streams + caller.waiting.length === 0) callers.delete(who);
     });
     go();
   };
-  if (session[kind] < most) enter();
-  else if (kind === "streams" || session.waiting.length >= mostWaiting) return false;
+  if (caller[kind] < most[kind]) enter();
+  else if (kind === "streams" || caller.waiting.length >= most.waiting) return false;
   else {
-    session.waiting.push(enter);
+    caller.waiting.push(enter);
     // Whoever hangs up before the turn has come doesn't take it.
     response.once("close", () => {
-      const at = session.waiting.indexOf(enter);
-      if (at >= 0) session.waiting.splice(at, 1);
+      const at = caller.waiting.indexOf(enter);
+      if (at >= 0) caller.waiting.splice(at, 1);
     });
   }
   return true;

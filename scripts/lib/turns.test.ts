@@ -1,10 +1,10 @@
 import { EventEmitter } from "node:events";
 import { expect, test } from "@jest/globals";
-import { takeTurn } from "./turns.mjs";
+import { ofAddress, ofSession, takeTurn } from "./turns.mjs";
 
-const call = (who: string, url: string, log: EventEmitter[]) => {
+const call = (who: string, url: string, log: EventEmitter[], most = ofSession) => {
   const response = new EventEmitter();
-  const taken = takeTurn(who, { url }, response, () => log.push(response));
+  const taken = takeTurn(who, most, { request: { url }, response }, () => log.push(response));
   return { response, taken };
 };
 
@@ -33,4 +33,9 @@ test("too many that wait are refused", () => {
   const log: EventEmitter[] = [];
   const taken = Array.from({ length: 300 }, () => call("many", "/api/me", log).taken);
   expect(taken.filter(Boolean).length).toBe(208);
+});
+test("an address has more than a session, and an end too", () => {
+  const log: EventEmitter[] = [];
+  for (let i = 0; i < 100; i++) call("10.0.0.1", "/api/me", log, ofAddress);
+  expect(log.length).toBe(48);
 });
