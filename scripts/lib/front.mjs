@@ -3,8 +3,9 @@ import { listed, senderOf } from "./sender.mjs";
 import { ofAddress, ofSession, takeTurn } from "./turns.mjs";
 
 /*
- * Loaded into the web process before anything else: it ends with the start that made it, and writes down where a request
- * really comes from, which no header that a sender can make up may say.
+ * Loaded into the web process before anything else. It ends with the start that made it; and what comes in passes here
+ * first: who sends it is written down, which no header that a sender can make up may say; what is no request is refused;
+ * the rest takes turns.
  */
 
 const end = () => {

@@ -26,11 +26,6 @@ export async function listMoves(db: Db): Promise<StoredMove[]> {
   return rows.map(toMove);
 }
 
-export async function findMove(db: Db, id: string): Promise<StoredMove | undefined> {
-  const row = await select(db).where("s.id", id).first();
-  return row && toMove(row);
-}
-
 export async function addMove(db: Db, id: string, document: SavedMove, memberId: string | null): Promise<void> {
   await db("saved_move").insert({ id, name: document.name, document: JSON.stringify(document), changed_by: memberId });
 }

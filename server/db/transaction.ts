@@ -28,6 +28,8 @@ export async function retried<T>(work: () => Promise<T>, mayRepeat = wasSentBack
  * the last step was asked for: then nothing of it is there.
  */
 export async function inTransaction<T>(db: Db, work: (trx: Db) => Promise<T>): Promise<T> {
+  // Within another one it stands or falls with that: the database sends back the whole of both.
+  if (db.isTransaction) return db.transaction(work);
   let asked = false;
   const once = () => {
     asked = false;

@@ -74,6 +74,17 @@ describe("a transaction", () => {
     });
     await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
   });
+  test("within another one is not done again by itself: what came before it would be gone", async () => {
+    let [outer, inner] = [0, 0];
+    await inTransaction(database(), async (trx) => {
+      outer++;
+      await inTransaction(trx, async () => {
+        inner++;
+        if (inner === 1) throw Object.assign(new Error("sent back"), { code: "ER_LOCK_DEADLOCK" });
+      });
+    });
+    expect([outer, inner]).toEqual([2, 2]);
+  });
   test("that fails for a reason of its own is not repeated", async () => {
     let tries = 0;
     const failing = inTransaction(database(), async () => {
