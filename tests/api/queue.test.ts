@@ -187,3 +187,23 @@ test("a name is given once, however many ask for it at once", async () => {
   const names = await Promise.all(made.map(async (id) => (await readExport(id)).fileName as string));
   expect(new Set(names.map((name) => name.toLowerCase())).size).toBe(8);
 });
+
+test("five hundred clips of one member wait at most; the next is refused in words, another member's is not", async () => {
+  const { as, releaseId: named } = await import("../support/api");
+  const { id } = (await as("ines", "GET", "/api/me")).data;
+  for (let i = 0; i < 500; i++) await add({}, id);
+  const values = { fields: { name: "One too many" }, lengthS: 3 };
+  const body = { releaseId: await named(), values, formats: ["square"], outputs: ["see-through-clip"] };
+  const refused = await as("ines", "POST", "/api/exports", body);
+  expect([refused.status, refused.error!.code]).toEqual([429, "many_waiting"]);
+  expect(refused.error!.message).toContain("500 of your clips are waiting");
+  const other = await as("tomas", "POST", "/api/exports", body);
+  expect(other.status).toBe(200);
+  // It waits for no more than the first of those five hundred.
+  const turns = await database()("export_job")
+    .whereIn("state", ["waiting"])
+    .orderBy(["turn", "seq"])
+    .limit(3)
+    .select("id");
+  expect(turns.map((row) => row.id)).toContain(other.data.ids[0]);
+});
