@@ -12,6 +12,7 @@ const common = {
 };
 
 const config = {
+  testSequencer: "<rootDir>/tests/sequencer.mjs",
   projects: [
     {
       ...common,
