@@ -1,13 +1,14 @@
 import { rm } from "node:fs/promises";
 import { join } from "node:path";
-import type { Output } from "@/core/document/output";
-import { fileEnding } from "@/core/document/output";
+import type { Output } from "@/core/outputs/output";
+import { factsOf } from "@/core/outputs/output";
 import { sampleValues } from "@/core/document/values";
 import { readDesign } from "@/demo/designs";
 import { makeFootage } from "@/demo/footage";
 import { house } from "@/demo/house";
 import { makeClip } from "@/render/clip";
-import { encoders, footageChain } from "@/render/encode";
+import { footageChain } from "@/render/chains";
+import { encoders } from "@/render/outputs/kinds";
 import { readFootage } from "@/render/footage";
 import { runFfmpeg } from "@/render/ffmpeg";
 import { compare, round, secondsOf, type Measurement } from "./measure";
@@ -31,7 +32,7 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
   const footage = join(folder, "footage.mp4");
   await makeFootage(footage);
   const loadPicture = async () => Promise.reject(new Error("this design shows no pictures"));
-  const fileOf = (output: Output) => join(folder, `${output.id}.${fileEnding[output.kind]}`);
+  const fileOf = (output: Output) => join(folder, `${output.id}.${factsOf(output).ending}`);
   const make = async (output: Output): Promise<number> =>
     (await makeClip({ scene, output, footage, loadPicture, folder, file: fileOf(output) })).wallS;
   const encode = (args: readonly string[], ending: string) =>
@@ -64,24 +65,34 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
   const vp9 = await compare(
     5,
     () => make(outputs.vp9),
-    () => encode([...ready("yuva420p"), ...encoders.vp9], "webm"),
+    () => encode([...ready("yuva420p"), ...encoders["vp9-alpha"].settings], "webm"),
   );
   const h264 = await compare(
     5,
     () => make(outputs.h264),
-    () => encode([...ready("yuv420p"), ...encoders.h264], "mp4"),
+    () => encode([...ready("yuv420p"), ...encoders.h264.settings], "mp4"),
   );
   const prores = await compare(
     5,
     () => make(outputs.prores),
-    () => encode(["-stream_loop", "5", ...ready("yuva444p10le"), ...encoders.prores], "mov"),
+    () => encode(["-stream_loop", "5", ...ready("yuva444p10le"), ...encoders["prores-4444"].settings], "mov"),
   );
   const chain = footageChain(
     await readFootage(footage),
     { ...outputs.over, id: "wide", width: 1920, height: 1080 } as never,
     "30/1",
   );
-  const transcode = ["-stream_loop", "-1", "-i", footage, "-t", String(lengthS), "-vf", chain, ...encoders.h264];
+  const transcode = [
+    "-stream_loop",
+    "-1",
+    "-i",
+    footage,
+    "-t",
+    String(lengthS),
+    "-vf",
+    chain,
+    ...encoders.h264.settings,
+  ];
   const over = await compare(
     5,
     () => make(outputs.over),

@@ -20,7 +20,7 @@ async function paintAll(id: (typeof designIds)[number], lengthS: number, format 
   let distinct = 0;
   let total = 0;
   const seconds = await secondsOf(async () => {
-    const plan = planClip(scene.still, scene.table, fps);
+    const plan = planClip(scene, fps);
     const painted = new PaintedFrames(scene, plan, loadDemoPicture);
     distinct = plan.distinct.length;
     total = plan.frames.length;
@@ -72,7 +72,7 @@ async function measureBlur(): Promise<Measurement> {
   const perFrame = async (design: Design): Promise<number> => {
     const request = { design, values: sampleValues(design), house, format: "wide", fps };
     const scene = await prepareScene(request, fontBook(), loadFace);
-    const plan = planClip(scene.still, scene.table, fps);
+    const plan = planClip(scene, fps);
     const painted = new PaintedFrames(scene, plan, loadDemoPicture);
     const moving = plan.distinct.map((_, i) => i).slice(4, 18);
     const all = async () => {
@@ -108,7 +108,7 @@ async function oneLayerMs(): Promise<number> {
   const about = { version: 2, id: "one", name: "One layer", formats: ["wide"] };
   const design = Design.parse({ ...about, length: { default: 4, min: 1, max: 9 }, layers: [panel] });
   const scene = await prepareScene({ design, values: { fields: {} }, house, format: "wide" }, fontBook(), loadFace);
-  const painted = new PaintedFrames(scene, planClip(scene.still, scene.table, fps), loadDemoPicture);
+  const painted = new PaintedFrames(scene, planClip(scene, fps), loadDemoPicture);
   const taken: number[] = [];
   for (let i = 0; i < 60; i++) taken.push(await secondsOf(() => painted.rgba(0)));
   return median(taken) * 1000;

@@ -1,8 +1,9 @@
 import { connect, type Db } from "@/server/db/connection";
 import { listExports, takenFileNames } from "@/server/db/exports";
 import { newId } from "@/server/db/ids";
-import { claimNextExport, returnExport, type Lease } from "@/server/db/queue";
+import { claimNextJob, returnJob, type Lease } from "@/server/db/jobs";
 import { listNewestReleases } from "@/server/db/releases";
+import { queueAhead } from "@/server/db/workers";
 import { median, round, type Measurement } from "./measure";
 
 const exportsAtAll = 100_000;
@@ -13,7 +14,7 @@ const designs = 200;
 async function fill(db: Db): Promise<void> {
   const design = await db("design").first();
   const release = await db("design_release").where({ design_id: design.id }).first();
-  const job = { release_id: release.id, format: "wide", settings: "{}", fill: "{}", accepted: "[]" };
+  const clip = { release_id: release.id, format: "wide", settings: "{}", fill: "{}", accepted: "[]" };
   const member = (await db("member").where({ role: "contributor" }).first("id")).id as string;
   const json = (value: unknown) => (typeof value === "string" ? value : JSON.stringify(value));
   for (let i = 0; i < designs; i++) {
@@ -29,13 +30,17 @@ async function fill(db: Db): Promise<void> {
     }
   }
   for (let at = 0; at < exportsAtAll; at += 1000) {
-    const rows = Array.from({ length: 1000 }, (_, i) => {
+    const made = Array.from({ length: 1000 }, (_, i) => {
+      const id = newId();
+      const waits = at + i < waitingAtOnce;
       const file = `Scale_${at + i}.webm`;
-      const state = at + i < waitingAtOnce ? "waiting" : "done";
       const name = { file_name: file, name_key: file.toLowerCase() };
-      return { ...job, ...name, id: newId(), created_by: member, state, stage: state, turn: at + i };
+      const row = { ...clip, ...name, id, job_id: id, created_by: member, state: waits ? "asked" : "done" };
+      const job = { id, kind: "render", payload: "{}", owner: member, turn: at + i, state: waits ? "waiting" : "done" };
+      return { row, job };
     });
-    await db("export_job").insert(rows);
+    await db("job").insert(made.map(({ job }) => job));
+    await db("export").insert(made.map(({ row }) => row));
   }
 }
 
@@ -67,13 +72,13 @@ export async function measureScale(address: string, workerPid: number): Promise<
       detail,
     });
     const claim = async (claimers: number) => {
-      const leases = await Promise.all(Array.from({ length: claimers }, () => claimNextExport(db)));
+      const leases = await Promise.all(Array.from({ length: claimers }, () => claimNextJob(db, "bench")));
       const got = leases.filter((lease) => lease !== undefined);
       if (got.length < claimers) throw new Error(`only ${got.length} of ${claimers} claimers got a job`);
       return got;
     };
     const giveBack = async (leases: Lease[]) => {
-      for (const lease of leases) await returnExport(db, lease);
+      for (const lease of leases) await returnJob(db, lease);
     };
     const page = (before?: number) => () => listExports(db, { before, limit: 51 });
     return [
@@ -82,6 +87,7 @@ export async function measureScale(address: string, workerPid: number): Promise<
       line("names in use", 5, await msOf(20, () => takenFileNames(db, ["Scale_4242"]))),
       line("one claim", 5, await msOf(30, () => claim(1), giveBack)),
       line("one of eight claims at once, each gets one", 5, (await msOf(30, () => claim(8), giveBack)) / 8),
+      line("what is before each that waits", 50, await msOf(10, () => queueAhead(db))),
       line("first page of the shelf", 150, await msOf(10, () => listNewestReleases(db, { offset: 0, limit: 51 }))),
     ];
   } finally {

@@ -3,7 +3,7 @@ import type { z } from "zod";
 import type { Accepted } from "@/contract/accepted";
 import type { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
-import { Output } from "@/core/document/output";
+import { Output } from "@/core/outputs/output";
 import { faultsOf, parseDesign } from "@/core/document/upgrade";
 import { checkValues, startingValues, Values } from "@/core/document/values";
 import { database, isUnreachable } from "@/server/db/connection";

@@ -2,7 +2,7 @@ import { mkdir, mkdtemp, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
 import { isWritten } from "@/core/document/field";
-import { fileEnding } from "@/core/document/output";
+import { factsOf } from "@/core/outputs/output";
 import { enteredIn, type Values } from "@/core/document/values";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
@@ -124,7 +124,7 @@ async function makeOne(
   folder: string,
   signal: AbortSignal,
 ) {
-  const file = join(folder, `clip.${fileEnding[output.kind]}`);
+  const file = join(folder, `clip.${factsOf(output).ending}`);
   const sound = output.kind === "h264" && design.sound ? soundOf(design, house, storedSound) : undefined;
   const scene = { design, values, house, format };
   const result = await makeClip({ scene, output, footage, sound, loadPicture: loadStored, folder, file, signal });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "@/core/document/units";
-import { Output } from "@/core/document/output";
+import { Output } from "@/core/outputs/output";
 import { Proof } from "@/core/document/proof";
 import { Values } from "@/core/document/values";
 import { Accepted } from "./accepted";
@@ -34,7 +34,11 @@ export const ExportView = z.object({
   state: ExportState,
   stage: z.string(),
   attempts: z.number(),
-  cancelling: z.boolean(),
+  /** The worker that has it in hand. */
+  worker: z.string().nullable(),
+  /** While it waits: how many jobs come before it, and about how many seconds those take. */
+  ahead: z.number().nullable(),
+  aboutS: z.number().nullable(),
   framesDone: z.number(),
   framesTotal: z.number(),
   error: z.string().nullable(),
@@ -49,5 +53,11 @@ export const Outbox = z.object({ exports: z.array(ExportView), next: z.number().
 
 export const OutboxQuery = z.strictObject({
   before: z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER).optional(),
+  /** Only these: what has changed since. */
+  ids: z
+    .string()
+    .regex(/^[0-9a-f]{20}(,[0-9a-f]{20}){0,49}$/)
+    .transform((text) => text.split(","))
+    .optional(),
 });
 export type Outbox = z.infer<typeof Outbox>;

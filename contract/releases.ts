@@ -2,7 +2,7 @@ import { z } from "zod";
 import { Design } from "@/core/document/design";
 import { Format } from "@/core/document/format";
 import { House } from "@/core/document/house";
-import { Output } from "@/core/document/output";
+import { Output } from "@/core/outputs/output";
 import { Accepted } from "./accepted";
 
 /** A release as a plate on the shelf. */

@@ -7,8 +7,7 @@ import type { Values } from "./document/values";
 import type { Issue } from "./issue";
 import { facesWanted, layout } from "./layout/layout";
 import type { Still } from "./layout/types";
-import { sample } from "./sample/picture";
-import type { Picture } from "./sample/types";
+import { playableOf, type Playable } from "./sample/playable";
 import { schedule, type Timetable } from "./schedule/timetable";
 import { faceFile } from "./type/catalogue";
 import type { FontBook } from "./type/font-book";
@@ -23,19 +22,13 @@ export interface SceneRequest extends BindOptions {
 }
 
 /** A filled-in design in one format, ready to be sampled at any instant. */
-export interface Scene {
+export interface Scene extends Playable {
   readonly still: Still;
   readonly table: Timetable;
-  readonly lengthS: number;
   readonly posterS: number;
   /** When the cues come, as they are filled in. */
   readonly cues: ReadonlyMap<string, number>;
   readonly issues: readonly Issue[];
-  /** Content hashes of the pictures it shows; the host loads them before painting. */
-  readonly pictures: readonly string[];
-  /** Whether it shows videos too: then the host loads what each instant needs, by `rastersOf`. */
-  readonly showsVideo: boolean;
-  sample(timeS: number): Picture;
 }
 
 /**
@@ -64,15 +57,12 @@ export async function prepareScene(
   const rasters = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content] : []));
   const pictures = rasters.filter(({ clip }) => !clip).map(({ hash }) => hash);
   return {
+    ...playableOf(still, table, { pictures, showsVideo: rasters.some(({ clip }) => clip) }),
     still,
     table,
-    lengthS,
     cues: bound.cues,
     posterS: lengthS * request.design.posterAt,
     issues: [...still.issues, ...textPlaces(still), ...table.issues],
-    pictures,
-    showsVideo: rasters.some(({ clip }) => clip),
-    sample: (timeS) => sample(still, table, timeS),
   };
 }
 

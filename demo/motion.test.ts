@@ -87,7 +87,7 @@ describe.each(designIds)("%s", (id) => {
   });
 
   test("paints the same bytes wherever it has the same key", async () => {
-    const plan = planClip(wide.still, wide.table, fps);
+    const plan = planClip(wide, fps);
     const host = new NodeHost();
     const painter = new FramePainter(plan.bounds, host);
     const held = plan.frames.findIndex((picture, frame) => plan.frames[frame + 1] === picture);

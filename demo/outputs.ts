@@ -1,4 +1,4 @@
-import { Output } from "@/core/document/output";
+import { Output } from "@/core/outputs/output";
 
 const fps = { num: 25, den: 1 };
 

@@ -2,7 +2,7 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import { Output } from "@/core/document/output";
+import { Output } from "@/core/outputs/output";
 import { box, designWith, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
@@ -137,12 +137,9 @@ describe("makeClip", () => {
       fontBook(),
       loadFace,
     );
-    const plan = planClip(scene.still, scene.table, fps);
+    const plan = planClip(scene, fps);
     const frames = new PaintedFrames(scene, plan, noPictures);
-    const proof = await proveClip(
-      { file: join(folder, "d.mov"), format: scene.still.format, plan, table: scene.table, output },
-      frames,
-    );
+    const proof = await proveClip({ file: join(folder, "d.mov"), playable: scene, plan, output }, frames);
     expect(proof.passed).toBe(false);
   });
 });

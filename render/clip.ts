@@ -1,28 +1,51 @@
-import type { Output } from "@/core/document/output";
-import type { Proof } from "@/core/document/proof";
-import { planning, type ClipPlan } from "@/core/sample/clip";
-import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
+import { mkdir } from "node:fs/promises";
+import { join } from "node:path";
 import type { Fps } from "@/core/document/fps";
-import { encodeClip } from "./encode";
+import type { Proof } from "@/core/document/proof";
+import { factsOf, type Output } from "@/core/outputs/output";
+import { planning, type ClipPlan } from "@/core/sample/clip";
+import type { Playable } from "@/core/sample/playable";
+import { prepareScene, type SceneRequest } from "@/core/scene";
 import { fontBook, fontLoader } from "./fonts";
 import { readFootage } from "./footage";
+import type { EncodeJob, Encoder } from "./outputs/define";
+import { encoders } from "./outputs/kinds";
 import { PaintedFrames } from "./painted";
 import { proveClip } from "./proof";
+import { SharedPictures } from "./shared";
 import type { ClipSound } from "./sound";
 
-export interface ClipRequest {
-  readonly scene: SceneRequest;
+/** One file that is made from a painting. */
+export interface WantedFile {
   readonly output: Output;
   /** Path of the footage, when the output is laid over one. */
   readonly footage?: string | undefined;
+  readonly file: string;
+  readonly signal?: AbortSignal | undefined;
+  /** Told how many of the clip's frames are in it. */
+  readonly progress?: (done: number, total: number) => void;
+}
+
+interface Making {
   /** What is heard under it, in outputs that carry sound. */
   readonly sound?: ClipSound | undefined;
   /** Bytes of a picture by content hash, of a video's frame by hash and number. */
   readonly loadPicture: (hash: string) => Promise<Uint8Array>;
   readonly folder: string;
-  readonly file: string;
   readonly signal?: AbortSignal | undefined;
-  readonly progress?: (done: number, total: number) => void;
+}
+
+export interface ClipRequest extends Making, WantedFile {
+  readonly scene: SceneRequest;
+}
+
+/** Several files of one rate. */
+export interface ClipsRequest extends Making {
+  readonly scene: SceneRequest;
+  readonly files: readonly WantedFile[];
+  /** Told of each file as soon as it is proved, or has failed. */
+  readonly made?: (file: WantedFile, result: ClipResult) => Promise<void>;
+  readonly failed?: (file: WantedFile, error: unknown) => Promise<void>;
 }
 
 export interface ClipResult {
@@ -38,8 +61,8 @@ export interface ClipResult {
 const sliceMs = 40;
 
 /** Plans a clip in slices. Throws the abort's reason as soon as it is stopped. */
-async function plannedClip(scene: Scene, fps: Fps, signal: AbortSignal | undefined): Promise<ClipPlan> {
-  const steps = planning(scene.still, scene.table, fps);
+async function plannedClip(playable: Playable, fps: Fps, signal: AbortSignal | undefined): Promise<ClipPlan> {
+  const steps = planning(playable, fps);
   for (let started = performance.now(); ;) {
     const step = steps.next();
     if (step.done) return step.value;
@@ -51,25 +74,78 @@ async function plannedClip(scene: Scene, fps: Fps, signal: AbortSignal | undefin
 }
 
 /** Paints, encodes and proves one clip. Throws IssueError for the design, FootageError, EncodeError for the machine. */
-export async function makeClip(request: ClipRequest): Promise<ClipResult> {
-  const started = performance.now();
-  const footage = request.footage === undefined ? undefined : await readFootage(request.footage, request.signal);
+export async function makeClip({ scene, ...file }: ClipRequest): Promise<ClipResult> {
+  let result: ClipResult | undefined;
+  const made = async (_: WantedFile, one: ClipResult) => void (result = one);
+  const failed = async (_: WantedFile, error: unknown) => Promise.reject(error);
+  await makeClips({ ...file, scene, files: [file], made, failed });
+  return result!;
+}
+
+/**
+ * Makes several files of one rate from one painting, each with its own end: one that fails, or is not wanted any more,
+ * leaves the others alone. Throws what concerns all of them.
+ */
+export async function makeClips(request: ClipsRequest): Promise<void> {
+  const { fps } = request.files[0]!.output;
+  if (request.files.some(({ output }) => output.fps.num * fps.den !== fps.num * output.fps.den)) {
+    throw new Error("files of different rates can't share a painting");
+  }
   const loader = fontLoader(request.loadPicture);
-  const scene = await prepareScene({ ...request.scene, fps: request.output.fps }, fontBook(), loader);
-  const plan = await plannedClip(scene, request.output.fps, request.signal);
+  const scene = await prepareScene({ ...request.scene, fps }, fontBook(), loader);
+  await makeFiles(scene, request);
+}
+
+/** The same of anything that can be played. */
+export async function makeFiles(playable: Playable, request: Omit<ClipsRequest, "scene">): Promise<void> {
+  const started = performance.now();
+  const plan = await plannedClip(playable, request.files[0]!.output.fps, request.signal);
+  const frames = new PaintedFrames(playable, plan, request.loadPicture);
+  const shared = new SharedPictures(frames);
+  const making = request.files.map(async (wanted, i) => {
+    const pictures = shared.reader();
+    try {
+      const folder = join(request.folder, `file-${i}`);
+      await mkdir(folder, { recursive: true });
+      const result = await makeFile({ playable, frames, pictures, started, request, wanted, folder });
+      await request.made?.(wanted, result);
+    } catch (error) {
+      await request.failed?.(wanted, error);
+    } finally {
+      pictures.close();
+    }
+  });
+  const [fault] = (await Promise.allSettled(making)).filter((ended) => ended.status === "rejected");
+  if (fault) throw fault.reason;
+}
+
+interface MakingFile {
+  readonly playable: Playable;
+  readonly frames: PaintedFrames;
+  readonly pictures: ReturnType<SharedPictures["reader"]>;
+  readonly started: number;
+  readonly request: Omit<ClipsRequest, "scene">;
+  readonly wanted: WantedFile;
+  readonly folder: string;
+}
+
+async function makeFile(making: MakingFile): Promise<ClipResult> {
+  const { playable, frames, pictures, started, request, wanted, folder } = making;
+  const { output, file, signal = request.signal } = wanted;
+  const { plan } = frames;
+  const { format } = playable;
   const total = plan.frames.length;
-  const frames = new PaintedFrames(scene, plan, request.loadPicture);
-  const { output, sound, folder, file, signal } = request;
-  const format = scene.still.format;
-  const progress = (done: number) => request.progress?.(done, total);
+  const footage = wanted.footage === undefined ? undefined : await readFootage(wanted.footage, signal);
+  const sound = factsOf(output).sound ? request.sound : undefined;
+  const progress = (done: number) => wanted.progress?.(done, total);
   progress(0);
-  await encodeClip(
-    { format, plan, lengthS: scene.lengthS, output, footage, sound, folder, file, signal, progress },
-    frames,
-  );
+  const encoder = encoders[output.kind] as Encoder<Output>; // Its kind is that of the output.
+  const job: EncodeJob = { format, plan, output, footage, sound, folder, file, signal, progress };
+  await encoder.encode(job, pictures);
+  pictures.close();
   const { painted, paintS } = frames.count;
   const wallS = (performance.now() - started) / 1000;
-  const sounds = output.kind === "h264" && (sound !== undefined || footage?.sound === true);
-  const proof = await proveClip({ file, format, plan, table: scene.table, output, footage, sounds, signal }, frames);
+  const sounds = factsOf(output).sound && (sound !== undefined || footage?.sound === true);
+  const proof = await proveClip({ file, playable, plan, output, footage, sounds, signal }, frames);
   return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proof };
 }

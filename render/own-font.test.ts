@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, jest, test } from "@jest/globals";
 import { House } from "@/core/document/house";
-import { Output } from "@/core/document/output";
+import { Output } from "@/core/outputs/output";
 import { designWith, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { makeFrame } from "./still";

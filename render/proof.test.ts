@@ -2,7 +2,7 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import type { Output } from "@/core/document/output";
+import type { Output } from "@/core/outputs/output";
 import { planClip } from "@/core/sample/clip";
 import { prepareScene, type Scene } from "@/core/scene";
 import { box, designWith, testHouse, words } from "@/core/testing/scene";
@@ -46,15 +46,11 @@ beforeAll(async () => {
 afterAll(() => rm(folder, { recursive: true }));
 
 /** Proves a file against what another request would have painted. */
-async function proveAs(
-  scene: Scene,
-  path = file,
-  changes: { output?: Output; format?: Scene["still"]["format"] } = {},
-) {
-  const plan = planClip(scene.still, scene.table, (changes.output ?? output).fps);
+async function proveAs(scene: Scene, path = file, changes: { output?: Output; format?: Scene["format"] } = {}) {
+  const plan = planClip(scene, (changes.output ?? output).fps);
   const frames = new PaintedFrames(scene, plan, noPictures);
-  const format = changes.format ?? scene.still.format;
-  const job = { file: path, format, plan, table: scene.table, output: changes.output ?? output };
+  const playable = { ...scene, format: changes.format ?? scene.format };
+  const job = { file: path, playable, plan, output: changes.output ?? output };
   return proveClip(job, frames);
 }
 const sceneOf = (name: string, lengthS = 3) => prepareScene({ ...request(name, lengthS), fps }, fontBook(), loadFace);

@@ -1,20 +1,18 @@
-import type { Output, OutputKind } from "@/core/document/output";
+import { backingOf, factsOf, type Output } from "@/core/outputs/output";
 import type { Proof } from "@/core/document/proof";
-import type { Format } from "@/core/document/format";
 import type { ClipPlan } from "@/core/sample/clip";
-import type { Timetable } from "@/core/schedule/timetable";
+import type { Playable } from "@/core/sample/playable";
+import { footageChain } from "./chains";
 import { differenceOf, type Difference } from "./difference";
-import { footageChain } from "./encode";
 import { runFfmpeg } from "./ffmpeg";
 import type { Footage } from "./footage";
 import type { PaintedFrames } from "./painted";
-import { edgeAllowance, lengthToleranceS, tolerances } from "./tolerances";
+import { encoders } from "./outputs/kinds";
 
 export interface ProofJob {
   readonly file: string;
-  readonly format: Format;
+  readonly playable: Playable;
   readonly plan: ClipPlan;
-  readonly table: Timetable;
   readonly output: Output;
   readonly footage?: Footage | undefined;
   /** Whether the clip must be heard. */
@@ -22,7 +20,11 @@ export interface ProofJob {
   readonly signal?: AbortSignal | undefined;
 }
 
-const hasAlpha = (kind: OutputKind): boolean => kind !== "h264";
+/** A coder spends its worst error on edges; in a small graphic there is little else. `pixels` is its area. */
+const edgeAllowance = (pixels: number): number => 40 / Math.sqrt(Math.max(1, pixels));
+
+/** Seconds by which a stream may differ in length: sound comes in packets of 1024 samples, which are never cut. */
+const lengthToleranceS = 0.06;
 
 /** Decodes a finished file whole, every stream of it, and compares it with what was asked and painted. */
 export async function proveClip(job: ProofJob, frames: PaintedFrames): Promise<Proof> {
@@ -34,8 +36,9 @@ export async function proveClip(job: ProofJob, frames: PaintedFrames): Promise<P
   const wanted = job.plan.frames.length;
   const rate = `${job.plan.fps.num}/${job.plan.fps.den}`;
   const seconds = (wanted * job.plan.fps.den) / job.plan.fps.num;
-  const sized = probe.width === job.format.width && probe.height === job.format.height;
-  expect(sized, `${probe.width} × ${probe.height} instead of ${job.format.width} × ${job.format.height}`);
+  const { format } = job.playable;
+  const sized = probe.width === format.width && probe.height === format.height;
+  expect(sized, `${probe.width} × ${probe.height} instead of ${format.width} × ${format.height}`);
   expect(sameRate(probe.rate, rate), `${probe.rate} frames a second instead of ${rate}`);
   const lasts = (found: number) => Math.abs(found - seconds) < lengthToleranceS;
   expect(lasts(probe.durationS), `${probe.durationS} s instead of ${seconds} s`);
@@ -50,7 +53,7 @@ export async function proveClip(job: ProofJob, frames: PaintedFrames): Promise<P
   const pictures = await compare(job, frames, chosen, sized);
   expect(pictures.count === wanted, `${pictures.count} frames instead of ${wanted}`);
   expect(!sized || pictures.instants.length === chosen.length, "the file ends before its last frame");
-  const allowed = tolerances[job.output.kind];
+  const allowed = encoders[job.output.kind].tolerance;
   const { width, height } = job.plan.bounds;
   const edges = edgeAllowance(width * height);
   for (const { frame, meanError, outsideError, alphaError } of pictures.instants) {
@@ -95,14 +98,11 @@ async function probeFile(file: string, signal: AbortSignal | undefined): Promise
   };
 }
 
-/** Five frames that tell most: while arriving, settled, in the middle, while leaving, and the last. */
-function instants({ plan, table }: ProofJob): number[] {
+/** The frames at the instants that tell most. */
+function instants({ plan, playable }: ProofJob): number[] {
   const frame = (timeS: number) =>
     Math.min(plan.frames.length - 1, Math.max(0, Math.round((timeS * plan.fps.num) / plan.fps.den)));
-  const arriveS = table.arriveS * table.squeeze;
-  const leaveS = table.leaveS * table.squeeze;
-  const chosen = [arriveS * 0.5, arriveS, table.lengthS / 2, table.lengthS - leaveS * 0.5, table.lengthS].map(frame);
-  return [...new Set(chosen)].sort((a, b) => a - b);
+  return [...new Set(playable.tellingS.map(frame))].sort((a, b) => a - b);
 }
 
 const selected = (chosen: readonly number[]): string =>
@@ -111,8 +111,7 @@ const rawOut = ["-vsync", "0", "-f", "rawvideo", "pipe:1"];
 
 /** Decodes a file from end to end: counts its frames, and brings out the chosen ones as RGBA. */
 async function decodeWhole(job: ProofJob, chosen: readonly number[]): Promise<{ count: number; pixels: Buffer }> {
-  // Only this decoder brings out the alpha of VP9.
-  const decoder = job.output.kind === "vp9-alpha" ? ["-c:v", "libvpx-vp9"] : [];
+  const { decoder } = encoders[job.output.kind];
   const graph = `[0:v]split[all][some];[some]${selected(chosen)}[chosen]`;
   const outputs = ["-map", "[all]", "-f", "null", "-", "-map", "[chosen]", ...rawOut];
   let count = 0;
@@ -133,11 +132,13 @@ async function groundsOf(
   job: ProofJob,
   chosen: readonly number[],
 ): Promise<((picture: number) => Uint8Array) | undefined> {
-  const { output, format, plan } = job;
-  if (output.kind !== "h264") return undefined;
+  const { plan } = job;
+  const { format } = job.playable;
+  const backing = backingOf(job.output);
+  if (!backing) return undefined;
   const frameBytes = format.width * format.height * 4;
-  if (output.backing.kind === "colour") {
-    const whole = Buffer.alloc(frameBytes, `${output.backing.colour.slice(1)}ff`, "hex");
+  if (backing.kind === "colour") {
+    const whole = Buffer.alloc(frameBytes, `${backing.colour.slice(1)}ff`, "hex");
     return () => whole;
   }
   const rate = `${plan.fps.num}/${plan.fps.den}`;
@@ -148,7 +149,8 @@ async function groundsOf(
 }
 
 async function compare(job: ProofJob, frames: PaintedFrames, chosen: readonly number[], sized: boolean) {
-  const { plan, format, output } = job;
+  const { plan, output } = job;
+  const { format } = job.playable;
   const [{ count, pixels: decoded }, grounds] = await Promise.all([decodeWhole(job, chosen), groundsOf(job, chosen)]);
   const frameBytes = format.width * format.height * 4;
   // A file of another size or one that ends too soon has no pictures to compare; its other faults say why.
@@ -157,7 +159,7 @@ async function compare(job: ProofJob, frames: PaintedFrames, chosen: readonly nu
   const results: ({ frame: number } & Difference)[] = [];
   for (const [i, frame] of chosen.slice(0, there).entries()) {
     const actual = decoded.subarray(i * frameBytes, (i + 1) * frameBytes);
-    const painted = await frames.rgba(plan.frames[frame]!);
+    const painted = await frames.again(plan.frames[frame]!);
     for (let at = 3; at < actual.length; at += 4) {
       const alpha = actual[at]!;
       if (alpha < range.min) range.min = alpha;
@@ -165,5 +167,5 @@ async function compare(job: ProofJob, frames: PaintedFrames, chosen: readonly nu
     }
     results.push({ frame, ...differenceOf({ actual, painted, under: grounds?.(i), bounds: plan.bounds, format }) });
   }
-  return { count, instants: results, alpha: hasAlpha(output.kind) ? range : null };
+  return { count, instants: results, alpha: factsOf(output).alpha ? range : null };
 }

@@ -31,7 +31,7 @@ export async function makeFrame(request: FrameRequest): Promise<Buffer> {
   const host = new NodeHost();
   const picture = scene.sample(request.timeS ?? scene.posterS);
   const bounds = request.inClip
-    ? clipBounds(scene.still, scene.table, request.inClip)
+    ? clipBounds(scene, request.inClip)
     : pixelBounds(opsBounds(picture.ops), scene.still.format);
   await host.load(rastersOf(picture.ops), request.loadPicture);
   return new FramePainter(bounds, host).png(picture, request);

@@ -1,5 +1,7 @@
+import { hostname } from "node:os";
 import { database, disconnect, type Db } from "@/server/db/connection";
-import { claimNextExport } from "@/server/db/queue";
+import { claimNextJob } from "@/server/db/jobs";
+import { dropWorker, noteWorker } from "@/server/db/workers";
 import { log } from "@/server/log";
 import { runJob } from "./run-job";
 import { sweep } from "./sweep";
@@ -8,6 +10,10 @@ import { sweep } from "./sweep";
 const idleMs = 500;
 const longestPauseMs = 5000;
 const sweepMs = 10 * 60 * 1000;
+const noteMs = 5000;
+
+/** What this worker is called wherever its work is told of. */
+const name = process.env.WORKER_NAME ?? `${hostname()}-${process.pid}`;
 
 const stop = new AbortController();
 let signals = 0;
@@ -37,11 +43,12 @@ const pause = (ms: number) =>
 async function main(): Promise<void> {
   const db = database();
   let waitMs = idleMs;
-  log.info("render worker is looking for exports");
+  log.info("render worker is looking for work");
   const sweeping = keepSwept(db);
+  const noting = keepNoted(db);
   while (!stop.signal.aborted) {
     try {
-      const lease = await claimNextExport(db);
+      const lease = await claimNextJob(db, name);
       waitMs = idleMs;
       if (lease) await runJob(db, lease, stop.signal);
       else await pause(idleMs);
@@ -52,6 +59,8 @@ async function main(): Promise<void> {
     }
   }
   clearInterval(sweeping);
+  clearInterval(noting);
+  await dropWorker(db, name).catch(() => undefined);
   await disconnect();
 }
 
@@ -64,6 +73,13 @@ function keepSwept(db: Db): NodeJS.Timeout {
     );
   void once();
   return setInterval(once, sweepMs);
+}
+
+/** Says that it is there, now and every few seconds. */
+function keepNoted(db: Db): NodeJS.Timeout {
+  const once = () => noteWorker(db, name).catch((error: unknown) => log.warn({ err: error }, "could not be noted"));
+  void once();
+  return setInterval(once, noteMs);
 }
 
 await main();

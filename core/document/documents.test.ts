@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { box, designWith, sceneOf, words } from "../testing/scene";
 import { Design } from "./design";
 import { Layer } from "./layer";
-import { Output } from "./output";
+import { Output } from "../outputs/output";
 import { checkValues, sampleValues } from "./values";
 
 const refused = (layer: unknown): string[] => {

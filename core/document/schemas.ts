@@ -13,7 +13,7 @@ import { Framing, HousePicture, HouseVideo, MediaRef, Playback } from "./media";
 import { Ease } from "./ease";
 import { KeyTime, KeyTrack, Meter, Timer } from "./keys";
 import { Distance, From, Loop, Move, Split, Start } from "./move";
-import { Output } from "./output";
+import { Output } from "../outputs/output";
 import { BoxRef, Length, Place, SizeAxis } from "./place";
 import { Corner } from "./shapes";
 import { Stretch, TextSetting, TypeStyle } from "./text";

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { Output } from "../document/output";
+import { Output } from "../outputs/output";
 import { fileName, nameKey, slug } from "./file-name";
 
 const output = Output.parse({ id: "o", name: "O", kind: "vp9-alpha", fps: { num: 25, den: 1 } });

@@ -1,4 +1,4 @@
-import { fileEnding, type Output } from "../document/output";
+import { factsOf, type Output } from "../outputs/output";
 
 /** File systems count bytes, 255 of them at most; what is left over is for a number and the ending. */
 const mostBytes = { design: 60, title: 110, format: 40 } as const;
@@ -49,7 +49,7 @@ export const nameKey = (name: string): string => name.normalize("NFC").toLowerCa
  */
 export function fileName(parts: FileNameParts, taken: (name: string) => boolean): string {
   const stem = fileStem(parts);
-  const ending = fileEnding[parts.output.kind];
+  const ending = factsOf(parts.output).ending;
   let name = `${stem}.${ending}`;
   for (let n = 2; taken(nameKey(name)); n++) name = `${stem}_${n}.${ending}`;
   return name;

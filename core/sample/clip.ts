@@ -1,10 +1,8 @@
 import { frameCount, frameToS, type Fps } from "../document/fps";
 import { emptyBox, growBox, isEmptyBox, unionBox, type Box } from "../geometry/box";
-import type { Still } from "../layout/types";
-import { isWithin, restAt } from "../schedule/instant";
-import type { Timetable } from "../schedule/timetable";
+import type { Format } from "../document/format";
 import { opsBounds, pixelBounds } from "./bounds";
-import { opsAt, sample } from "./picture";
+import type { Playable } from "./playable";
 import type { Picture } from "./types";
 
 /** Every frame of a clip, with frames of equal key sharing one index into `distinct`. */
@@ -35,7 +33,7 @@ class Looker {
   private live = false;
 
   constructor(
-    private readonly table: Timetable,
+    private readonly playable: Playable,
     private readonly frames: number,
   ) {
     this.every = Math.max(1, Math.floor(frames / looks));
@@ -43,8 +41,8 @@ class Looker {
 
   /** Every frame of arriving, leaving and what comes on cues; one of every rest; of what never rests one here and there. */
   asks(frame: number, timeS: number): boolean {
-    if (isWithin(this.table.phases, timeS)) return true;
-    const rest = restAt(this.table, timeS);
+    if (this.playable.isPassing(timeS)) return true;
+    const rest = this.playable.restAt(timeS);
     if (rest === undefined) {
       this.live = true;
       return frame % this.every === 0 || frame === this.frames - 1;
@@ -59,7 +57,7 @@ class Looker {
   }
 
   /** With a margin where something went on unseen. */
-  result(format: Still["format"]): Box {
+  result(format: Format): Box {
     const { bounds, live } = this;
     return pixelBounds(live && !isEmptyBox(bounds) ? growBox(bounds, marginPx) : bounds, format);
   }
@@ -69,19 +67,19 @@ class Looker {
  * Pixels that a clip touches. Every frame of arriving and leaving is looked at; a stay that never rests is looked at
  * here and there, with a margin, so that a preview need not sample minutes of it.
  */
-export function clipBounds(still: Still, table: Timetable, fps: Fps): Box {
-  const frames = frameCount(table.lengthS, fps);
-  const looker = new Looker(table, frames);
+export function clipBounds(playable: Playable, fps: Fps): Box {
+  const frames = frameCount(playable.lengthS, fps);
+  const looker = new Looker(playable, frames);
   for (let frame = 0; frame < frames; frame++) {
     const timeS = frameToS(frame, fps);
-    if (looker.asks(frame, timeS)) looker.see(opsBounds(opsAt(still, table, timeS)));
+    if (looker.asks(frame, timeS)) looker.see(opsBounds(playable.opsAt(timeS)));
   }
-  return looker.result(still.format);
+  return looker.result(playable.format);
 }
 
 /** Plans a clip in one go; see `planning`. */
-export function planClip(still: Still, table: Timetable, fps: Fps): ClipPlan {
-  const steps = planning(still, table, fps);
+export function planClip(playable: Playable, fps: Fps): ClipPlan {
+  const steps = planning(playable, fps);
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value;
@@ -92,9 +90,9 @@ export function planClip(still: Still, table: Timetable, fps: Fps): ClipPlan {
  * Samples every frame that can differ; frames of one rest share one sample. Pauses after every sample, so that whoever
  * plans a long clip can look up in between, and stop.
  */
-export function* planning(still: Still, table: Timetable, fps: Fps): Generator<number, ClipPlan> {
-  const total = frameCount(table.lengthS, fps);
-  const looker = new Looker(table, total);
+export function* planning(playable: Playable, fps: Fps): Generator<number, ClipPlan> {
+  const total = frameCount(playable.lengthS, fps);
+  const looker = new Looker(playable, total);
   const frames: number[] = [];
   const distinct: number[] = [];
   const sampled: Picture[] = [];
@@ -104,13 +102,13 @@ export function* planning(still: Still, table: Timetable, fps: Fps): Generator<n
   for (let frame = 0; frame < total; frame++) {
     const timeS = frameToS(frame, fps);
     const asked = looker.asks(frame, timeS);
-    const rest = restAt(table, timeS);
+    const rest = playable.restAt(timeS);
     const held = rest === undefined ? undefined : byRest.get(rest);
     if (held !== undefined) {
       frames.push(held);
       continue;
     }
-    const picture = sample(still, table, timeS);
+    const picture = playable.sample(timeS);
     const bounds = opsBounds(picture.ops);
     if (asked) looker.see(bounds);
     let index = byKey.get(picture.key);
@@ -125,7 +123,7 @@ export function* planning(still: Still, table: Timetable, fps: Fps): Generator<n
     yield frame;
   }
   // A file must never be cut, even where the looks of a preview have missed something.
-  const seen = pixelBounds(touched, still.format);
-  const bounds = isEmptyBox(touched) ? seen : unionBox(looker.result(still.format), seen);
+  const seen = pixelBounds(touched, playable.format);
+  const bounds = isEmptyBox(touched) ? seen : unionBox(looker.result(playable.format), seen);
   return { fps, frames, distinct, sampled, bounds };
 }

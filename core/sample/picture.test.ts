@@ -101,7 +101,7 @@ test("a clip of an hour with six seconds of motion is planned by sampling those 
     lengthS: 3600,
   });
   let sampled = 0;
-  const steps = planning(scene.still, scene.table, { num: 60, den: 1 });
+  const steps = planning(scene, { num: 60, den: 1 });
   for (let step = steps.next(); ; step = steps.next()) {
     if (step.done) {
       expect(step.value.frames.length).toBe(216000);
@@ -117,7 +117,7 @@ test("a clip of an hour with six seconds of motion is planned by sampling those 
 describe("planClip", () => {
   test("paints held frames once and covers all frames", async () => {
     const scene = await sceneOf(design, { fields: {}, lengthS: 10 });
-    const plan = planClip(scene.still, scene.table, fps);
+    const plan = planClip(scene, fps);
     expect(plan.frames.length).toBe(300);
     expect(new Set(plan.frames).size).toBe(plan.distinct.length);
     expect(plan.distinct.length).toBeLessThan(90);
@@ -126,7 +126,7 @@ describe("planClip", () => {
     const counts = await Promise.all(
       [10, 300].map(async (lengthS) => {
         const scene = await sceneOf(design, { fields: {}, lengthS });
-        return planClip(scene.still, scene.table, fps).distinct.length;
+        return planClip(scene, fps).distinct.length;
       }),
     );
     expect(counts[1]).toBeLessThanOrEqual(counts[0]! + 2);
@@ -135,7 +135,7 @@ describe("planClip", () => {
     await fc.assert(
       fc.asyncProperty(fc.double({ min: -40, max: 200, noNaN: true }), async (dx) => {
         const scene = await sceneOf(designWith([box("a", { place: { dx, dy: dx } })]));
-        const { bounds } = planClip(scene.still, scene.table, fps);
+        const { bounds } = planClip(scene, fps);
         for (const value of [bounds.x, bounds.y, bounds.width, bounds.height]) expect(value % 2).toBe(0);
         expect(bounds.x + bounds.width).toBeLessThanOrEqual(1920);
         expect(bounds.y + bounds.height).toBeLessThanOrEqual(1080);

@@ -36,7 +36,7 @@ describe("what starts on a cue", () => {
       lengthS: 60,
     });
     expect([opacities(scene, 0.9).length, opacities(scene, 30).length, opacities(scene, 60).length]).toEqual([2, 1, 1]);
-    const plan = planClip(scene.still, scene.table, { num: 30, den: 1 });
+    const plan = planClip(scene, { num: 30, den: 1 });
     expect(plan.distinct.length).toBeLessThan(20);
     expect(plan.frames[1799]).not.toBe(plan.frames[0]);
   });

@@ -10,7 +10,7 @@ export const ofAddress = { inHand: 48, waiting: 2000, streams: 256 };
 /** By who calls: how many are in hand, and what waits. */
 const callers = new Map();
 
-const streams = ({ url }) => /^\/api\/(media|exports\/[^/]+\/file)\b/.test(url);
+const streams = ({ url }) => /^\/api\/(media|exports\/[^/]+\/file|events)\b/.test(url);
 
 /** Lets a call in now, or when an earlier one of the same caller has ended; false when too many wait. */
 export function takeTurn(who, most, { request, response }, go) {

@@ -106,7 +106,7 @@ export async function listDrafts(
   wanted: { search: string; tag: string; archived: boolean; offset: number; limit: number },
 ): Promise<DraftRow[]> {
   const newest = db("design_release").select("design_id").max("number as number").groupBy("design_id");
-  const clips = db("export_job as j")
+  const clips = db("export as j")
     .join("design_release as jr", "jr.id", "j.release_id")
     .count("*")
     .whereRaw("jr.design_id = d.id and j.state = 'done'");

@@ -1,13 +1,16 @@
-import type { Output } from "@/core/document/output";
+import type { Output } from "@/core/outputs/output";
 import { nameKey } from "@/core/naming/file-name";
 import type { Proof } from "@/core/document/proof";
 import type { Values } from "@/core/document/values";
 import type { Accepted } from "@/contract/accepted";
 import type { ExportState } from "@/contract/exports";
 import { type Db, fromJson } from "./connection";
+import { addEvent } from "./events";
 
-export interface ExportJob {
+/** A clip that was asked for: what it is made from, and what came of it. A job makes it. */
+export interface Export {
   readonly id: string;
+  readonly jobId: string | null;
   readonly releaseId: string;
   readonly format: string;
   readonly output: Output;
@@ -22,21 +25,23 @@ export interface ExportJob {
   readonly state: ExportState;
   readonly stage: string;
   readonly attempts: number;
-  readonly cancelRequested: boolean;
+  readonly worker: string | null;
   readonly framesDone: number;
   readonly framesTotal: number;
   readonly error: string | null;
   readonly fileHash: string | null;
   readonly fileBytes: number | null;
   readonly proof: Proof | null;
-  readonly figures: { painted: number; paintS: number; encodeS: number; wallS: number } | null;
+  readonly figures: Figures | null;
 }
 
 type Row = Record<string, unknown>;
 
-function toJob(row: Row): ExportJob {
+function toExport(row: Row): Export {
+  const asked = row.state === "asked";
   return {
     id: row.id as string,
+    jobId: row.job_id as string | null,
     releaseId: row.release_id as string,
     format: row.format as string,
     output: fromJson<Output>(row.settings),
@@ -48,13 +53,14 @@ function toJob(row: Row): ExportJob {
     createdAt: row.created_at as Date,
     designName: row.design_name as string,
     releaseNumber: row.release_number as number,
-    state: row.state as ExportState,
-    stage: row.stage as string,
-    attempts: row.attempts as number,
-    cancelRequested: Boolean(row.cancel_requested),
-    framesDone: row.frames_done as number,
-    framesTotal: row.frames_total as number,
-    error: row.error as string | null,
+    // What is still to be made is as far as its job is.
+    state: (asked ? row.job_state : row.state) as ExportState,
+    stage: (asked ? row.job_stage : row.state) as string,
+    attempts: (row.job_attempts as number | null) ?? 0,
+    worker: asked ? (row.job_worker as string | null) : null,
+    framesDone: asked ? (row.job_done as number) : 0,
+    framesTotal: asked ? (row.job_total as number) : 0,
+    error: (asked ? row.job_error : row.error) as string | null,
     fileHash: row.file_hash as string | null,
     fileBytes: row.file_bytes === null ? null : Number(row.file_bytes),
     proof: row.proof === null ? null : fromJson<Proof>(row.proof),
@@ -62,12 +68,15 @@ function toJob(row: Row): ExportJob {
   };
 }
 
-function selectJobs(db: Db) {
-  return db("export_job as j")
-    .join("member as m", "m.id", "j.created_by")
-    .join("design_release as r", "r.id", "j.release_id")
+function selectExports(db: Db) {
+  const ofJob = ["state", "stage", "attempts", "worker", "done", "total", "error"];
+  return db("export as e")
+    .join("member as m", "m.id", "e.created_by")
+    .join("design_release as r", "r.id", "e.release_id")
     .join("design as d", "d.id", "r.design_id")
-    .select("j.*", "m.name as member_name", "d.name as design_name", "r.number as release_number");
+    .leftJoin("job as j", "j.id", "e.job_id")
+    .select("e.*", "m.name as member_name", "d.name as design_name", "r.number as release_number")
+    .select(ofJob.map((column) => `j.${column} as job_${column}`));
 }
 
 export interface NewExport {
@@ -81,45 +90,48 @@ export interface NewExport {
   readonly accepted?: readonly Accepted[];
 }
 
-/**
- * Where in the order of all waiting jobs a member's next one stands: behind the member's own, but beside the first of
- * everybody else's, so that whoever asks for one waits for no one's five hundred.
- */
-async function lastTurn(db: Db, memberId: string): Promise<number> {
-  const waiting = await db("export_job").where({ state: "waiting" }).min("turn as front").first();
-  const own = await db("export_job").where({ state: "waiting", created_by: memberId }).max("turn as last").first();
-  const front = waiting?.front ?? (await db("export_job").max("turn as last").first())?.last ?? 0;
-  return Math.max(Number(front), Number(own?.last ?? 0));
-}
-
-/** Queues jobs of one member, in this order. */
-export async function addExports(db: Db, jobs: readonly NewExport[]): Promise<void> {
-  const turn = await lastTurn(db, jobs[0]!.createdBy);
-  await db("export_job").insert(
-    jobs.map((job, i) => ({
-      turn: turn + 1 + i,
-      id: job.id,
-      release_id: job.releaseId,
-      format: job.format,
-      settings: JSON.stringify(job.output),
-      fill: JSON.stringify(job.values),
-      accepted: JSON.stringify(job.accepted ?? []),
-      file_name: job.fileName,
-      name_key: nameKey(job.fileName),
-      created_by: job.createdBy,
+/** Writes down exports of one member, each with the job that makes it. */
+export async function addExports(db: Db, exports: readonly (NewExport & { readonly jobId: string })[]): Promise<void> {
+  await db("export").insert(
+    exports.map((row) => ({
+      id: row.id,
+      job_id: row.jobId,
+      release_id: row.releaseId,
+      format: row.format,
+      settings: JSON.stringify(row.output),
+      fill: JSON.stringify(row.values),
+      accepted: JSON.stringify(row.accepted ?? []),
+      file_name: row.fileName,
+      name_key: nameKey(row.fileName),
+      created_by: row.createdBy,
     })),
   );
+  await addEvent(db, "exports", { ids: exports.map(({ id }) => id) });
 }
 
-export async function findExport(db: Db, id: string): Promise<ExportJob | undefined> {
-  const row = await selectJobs(db).where("j.id", id).first();
-  return row && toJob(row);
+export async function findExport(db: Db, id: string): Promise<Export | undefined> {
+  const row = await selectExports(db).where("e.id", id).first();
+  return row && toExport(row);
 }
 
-export interface ListedExport extends ExportJob {
+/** What a job is still to make: the same fill-in in one format, in several outputs. */
+export async function listAsked(db: Db, jobId: string): Promise<Export[]> {
+  const rows: Row[] = await selectExports(db).where({ "e.job_id": jobId, "e.state": "asked" }).orderBy("e.seq");
+  return rows.map(toExport);
+}
+
+/** Ids of what a job is still to make. */
+export async function listAskedIds(db: Db, jobId: string): Promise<Set<string>> {
+  const rows = await db("export").where({ job_id: jobId, state: "asked" }).select("id");
+  return new Set(rows.map((row) => row.id as string));
+}
+
+export interface ListedExport extends Export {
   /** Its place in the order of asking. */
   readonly seq: number;
 }
+
+const toListed = (row: Row): ListedExport => ({ ...toExport(row), seq: Number(row.seq) });
 
 /** The newest exports, or those that were asked for before the one in this place, newest first. */
 export async function listExports(
@@ -127,21 +139,27 @@ export async function listExports(
   page: { before: number | undefined; limit: number },
 ): Promise<ListedExport[]> {
   // The page first, then all that belongs to it: joined first, every export there is would be.
-  const places = db("export_job").select("seq").orderBy("seq", "desc").limit(page.limit);
+  const places = db("export").select("seq").orderBy("seq", "desc").limit(page.limit);
   if (page.before !== undefined) places.where("seq", "<", page.before);
-  const rows: Row[] = await selectJobs(db).join(places.as("p"), "p.seq", "j.seq").orderBy("j.seq", "desc");
-  return rows.map((row) => ({ ...toJob(row), seq: Number(row.seq) }));
+  const rows: Row[] = await selectExports(db).join(places.as("p"), "p.seq", "e.seq").orderBy("e.seq", "desc");
+  return rows.map(toListed);
 }
 
-/** How many of a member's jobs wait. */
-export async function countWaiting(db: Db, memberId: string): Promise<number> {
-  const query = db("export_job").where({ state: "waiting", created_by: memberId });
+/** These exports, newest first. */
+export async function listExportsNamed(db: Db, ids: readonly string[]): Promise<ListedExport[]> {
+  const rows: Row[] = await selectExports(db).whereIn("e.id", ids).orderBy("e.seq", "desc");
+  return rows.map(toListed);
+}
+
+/** How many of a member's exports are still to be made. */
+export async function countAsked(db: Db, memberId: string): Promise<number> {
+  const query = db("export").where({ state: "asked", created_by: memberId });
   return Number((await query.count("* as n"))[0]?.n ?? 0);
 }
 
 /** Keys of file names in use that begin with one of these stems. */
 export async function takenFileNames(db: Db, stems: readonly string[]): Promise<Set<string>> {
-  const rows = await db("export_job")
+  const rows = await db("export")
     .where((any) => {
       for (const stem of stems.map(nameKey)) {
         any.orWhereRaw("name_key like ? escape '!'", [`${stem.replace(/[!%_]/g, "!$&")}%`]);
@@ -151,30 +169,75 @@ export async function takenFileNames(db: Db, stems: readonly string[]): Promise<
   return new Set(rows.map((row) => row.name_key as string));
 }
 
-/** Cancels a waiting job at once and asks the worker of a leased one to stop; false when it has already ended. */
-export async function cancelExport(db: Db, id: string): Promise<boolean> {
-  const waiting = await db("export_job")
-    .where({ id, state: "waiting" })
-    .update({ state: "cancelled", stage: "cancelled", ended_at: db.fn.now(3) });
-  if (waiting > 0) return true;
-  return (await db("export_job").where({ id, state: "leased" }).update({ cancel_requested: true })) > 0;
+export interface Figures {
+  readonly painted: number;
+  readonly paintS: number;
+  readonly encodeS: number;
+  readonly wallS: number;
 }
 
-/** Puts a failed or cancelled job back into the queue with fresh attempts; false when it is neither. */
-export async function retryExport(db: Db, id: string): Promise<boolean> {
-  const changed = await db("export_job")
+export interface FinishedFile {
+  readonly hash: string;
+  readonly bytes: number;
+  readonly proof: Proof;
+  readonly figures: Figures;
+}
+
+/** Records the stored file of an export that is still asked for; false when nobody wants it any more. */
+export async function finishExport(db: Db, id: string, file: FinishedFile): Promise<boolean> {
+  const changed = await db("export")
+    .where({ id, state: "asked" })
+    .update({
+      state: "done",
+      error: null,
+      file_hash: file.hash,
+      file_bytes: file.bytes,
+      proof: JSON.stringify(file.proof),
+      figures: JSON.stringify(file.figures),
+      ended_at: db.fn.now(3),
+    });
+  if (changed > 0) await addEvent(db, "exports", { ids: [id] });
+  return changed > 0;
+}
+
+/** Ends one export that is still asked for, or all that a job was to make. */
+async function endThose(db: Db, which: object, state: "failed" | "cancelled", error: string | null): Promise<number> {
+  const ids = (
+    await db("export")
+      .where({ ...which, state: "asked" })
+      .select("id")
+  ).map(({ id }) => id as string);
+  if (ids.length === 0) return 0;
+  await db("export")
+    .whereIn("id", ids)
+    .where({ state: "asked" })
+    .update({ state, error, ended_at: db.fn.now(3) });
+  await addEvent(db, "exports", { ids });
+  return ids.length;
+}
+
+/** Ends all that a job was still to make. */
+export const endAsked = async (
+  db: Db,
+  jobId: string,
+  state: "failed" | "cancelled",
+  error: string | null,
+): Promise<void> => void (await endThose(db, { job_id: jobId }, state, error));
+
+/** Ends one export; false when it has ended already. */
+export const endExport = async (
+  db: Db,
+  id: string,
+  state: "failed" | "cancelled",
+  error: string | null,
+): Promise<boolean> => (await endThose(db, { id }, state, error)) > 0;
+
+/** Asks for a failed or cancelled export again, by another job; false when it is neither. */
+export async function askAgain(db: Db, id: string, jobId: string): Promise<boolean> {
+  const changed = await db("export")
     .where({ id })
     .whereIn("state", ["failed", "cancelled"])
-    .update({
-      state: "waiting",
-      stage: "waiting",
-      attempts: 0,
-      failures: 0,
-      cancel_requested: false,
-      frames_done: 0,
-      error: null,
-      ended_at: null,
-      available_at: db.fn.now(3),
-    });
+    .update({ state: "asked", job_id: jobId, error: null, ended_at: null });
+  if (changed > 0) await addEvent(db, "exports", { ids: [id] });
   return changed > 0;
 }

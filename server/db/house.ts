@@ -1,5 +1,6 @@
 import { House } from "@/core/document/house";
 import { type Db, fromJson } from "./connection";
+import { addEvent } from "./events";
 
 /** A stored house style; what later versions have added is filled in. */
 export const readHouseDocument = (stored: unknown): House => House.parse(fromJson<unknown>(stored));
@@ -28,5 +29,7 @@ export async function readStoredHouse(db: Db, lock = false): Promise<StoredHouse
 /** Puts a new state in the place of `revision`; false when the house style has moved on. */
 export async function saveHouse(db: Db, document: House, revision: number): Promise<boolean> {
   const change = { document: JSON.stringify(document), revision: revision + 1 };
-  return (await db("house").where({ id: 1, revision }).update(change)) === 1;
+  if ((await db("house").where({ id: 1, revision }).update(change)) !== 1) return false;
+  await addEvent(db, "house", { revision: revision + 1 });
+  return true;
 }

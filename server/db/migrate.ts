@@ -7,9 +7,10 @@ import * as removals from "./migrations/005-house-removals";
 import * as sessions from "./migrations/006-sessions";
 import * as turns from "./migrations/007-turns";
 import * as scale from "./migrations/008-scale";
+import * as jobs from "./migrations/009-jobs";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves, accepted, removals, sessions, turns, scale];
+const migrations = [first, drafts, moves, accepted, removals, sessions, turns, scale, jobs];
 
 const source = {
   getMigrations: async () => migrations,

@@ -1,4 +1,4 @@
-import type { Output } from "@/core/document/output";
+import type { Output } from "@/core/outputs/output";
 import { type Db, fromJson } from "./connection";
 
 export async function listOutputs(db: Db): Promise<Output[]> {

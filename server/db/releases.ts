@@ -74,7 +74,7 @@ export interface ShelfRow extends Release {
 /** The newest release of each design with the number of clips made from it, newest first. */
 export async function listNewestReleases(db: Db, page: { offset: number; limit: number }): Promise<ShelfRow[]> {
   const newest = db("design_release").select("design_id").max("number as number").groupBy("design_id");
-  const clips = db("export_job").count("*").whereRaw("export_job.release_id = r.id and export_job.state = 'done'");
+  const clips = db("export as x").count("*").whereRaw("x.release_id = r.id and x.state = 'done'");
   const rows = await db("design_release as r")
     .join(newest.as("n"), (join) => join.on("n.design_id", "r.design_id").andOn("n.number", "r.number"))
     .select("r.id", clips.as("clips"))

@@ -2,7 +2,7 @@ import type { Db } from "./connection";
 
 /** Tokens of leases that are held now. */
 export async function livingTokens(db: Db): Promise<Set<string>> {
-  const rows = await db("export_job").where({ state: "leased" }).whereNotNull("lease_token").select("lease_token");
+  const rows = await db("job").where({ state: "leased" }).whereNotNull("lease_token").select("lease_token");
   return new Set(rows.map((row) => row.lease_token as string));
 }
 
@@ -10,13 +10,17 @@ export async function livingTokens(db: Db): Promise<Set<string>> {
 export async function knownFiles(db: Db, hashes: readonly string[]): Promise<Set<string>> {
   if (hashes.length === 0) return new Set();
   const media = await db("media").whereIn("hash", hashes).select("hash");
-  const clips = await db("export_job").whereIn("file_hash", hashes).select("file_hash as hash");
+  const clips = await db("export").whereIn("file_hash", hashes).select("file_hash as hash");
   return new Set([...media, ...clips].map((row) => row.hash as string));
 }
 
 /** Rows that are cleared in one go, so that no sweep holds anybody up. */
 const batch = 5000;
 const auditYears = 3;
+/** Whoever was away for longer looks at everything anew. */
+const eventMinutes = 60;
+/** Afterwards nobody asks any more how often a clip was tried. */
+const jobDays = 30;
 
 /** Clears sessions and counts that have ended, and the oldest of the audit. Answers how many rows went. */
 export async function sweepRows(db: Db): Promise<number> {
@@ -24,5 +28,15 @@ export async function sweepRows(db: Db): Promise<number> {
   const limits = await db("sign_in_limit").where("expire", "<", Date.now()).limit(batch).del();
   const old = db.raw("date_sub(now(3), interval ? year)", [auditYears]);
   const audit = await db("audit").where("at", "<", old).orderBy("id").limit(batch).del();
-  return Number(sessions) + Number(limits) + Number(audit);
+  const events = await db("event")
+    .where("at", "<", db.raw("date_sub(now(3), interval ? minute)", [eventMinutes]))
+    .orderBy("at")
+    .limit(batch)
+    .del();
+  const ended = await db("job")
+    .whereIn("state", ["done", "failed", "cancelled"])
+    .where("ended_at", "<", db.raw("date_sub(now(3), interval ? day)", [jobDays]))
+    .limit(batch)
+    .del();
+  return [sessions, limits, audit, events, ended].reduce((sum, count) => sum + Number(count), 0);
 }

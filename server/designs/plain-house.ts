@@ -1,5 +1,5 @@
 import { House } from "@/core/document/house";
-import { Output } from "@/core/document/output";
+import { Output } from "@/core/outputs/output";
 
 const fps = { num: 25, den: 1 };
 

@@ -2,6 +2,7 @@ import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import { addAudit } from "@/server/db/audit";
 import type { Db } from "@/server/db/connection";
+import { addEvent } from "@/server/db/events";
 import { newId } from "@/server/db/ids";
 import { addRelease } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
@@ -24,6 +25,7 @@ export async function publish(
     const release = { id, designId: document.id, document, house, publishedBy: memberId, accepted };
     const number = await addRelease(trx, release);
     const detail = { release: id, number, accepted };
+    await addEvent(trx, "releases", { designId: document.id, number });
     await addAudit(trx, { memberId, action: "release.publish", subject: document.id, detail });
     return { id, number };
   });

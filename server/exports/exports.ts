@@ -1,27 +1,31 @@
 import type { z } from "zod";
-import type { ExportView, NewExportRequest, Outbox } from "@/contract/exports";
+import type { ExportView, NewExportRequest, Outbox, OutboxQuery } from "@/contract/exports";
 import { pageSize } from "@/contract/answer";
 import { isWritten } from "@/core/document/field";
 import { isBlank } from "@/core/document/units";
 import { checkValues, enteredIn, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
-import type { Output } from "@/core/document/output";
+import { expectedS, type Output } from "@/core/outputs/output";
 import { fileName, fileStem, nameKey } from "@/core/naming/file-name";
 import { allows } from "@/server/auth/handler";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
 import {
   addExports,
-  cancelExport,
-  countWaiting,
+  askAgain,
+  countAsked,
+  endExport,
   findExport,
+  listAskedIds,
   listExports,
-  retryExport,
+  listExportsNamed,
   takenFileNames,
-  type ExportJob,
+  type Export,
   type NewExport,
 } from "@/server/db/exports";
 import { newId } from "@/server/db/ids";
+import { addJobs, cancelJob } from "@/server/db/jobs";
+import { queueAhead, type Ahead } from "@/server/db/workers";
 import type { Member } from "@/server/db/members";
 import { listOutputs } from "@/server/db/outputs";
 import { findNewestNumber, findRelease, type Release } from "@/server/db/releases";
@@ -75,30 +79,39 @@ export async function createExports(
   const formats = [...new Set(request.formats)];
   // Whoever asks for the same at the same instant may have taken the names; then the next are taken.
   const rows = await retried(async () => {
-    const jobs = await nameJobs(release.document, request.values, formats, [...new Set(chosen)]);
-    return queueExports(member, release, request, jobs);
+    const named = await nameExports(release.document, request.values, formats, [...new Set(chosen)]);
+    return queueExports(member, release, request, named);
   }, isDuplicate);
   return { ids: rows.map((row) => row.id) };
 }
 
-type NamedJob = Awaited<ReturnType<typeof nameJobs>>[number];
+type NamedExport = Awaited<ReturnType<typeof nameExports>>[number];
 
 /** Queues them all, with their audit, or none of them. Refuses more than may wait. */
 async function queueExports(
   member: Member,
   release: Release,
   { values, accepted }: z.output<typeof NewExportRequest>,
-  jobs: readonly NamedJob[],
+  named: readonly NamedExport[],
 ): Promise<NewExport[]> {
   const common = { releaseId: release.id, values, createdBy: member.id, accepted };
-  const rows = jobs.map((job): NewExport => ({ ...job, ...common, id: newId() }));
+  const rows = named.map((one): NewExport => ({ ...one, ...common, id: newId() }));
   await inTransaction(database(), async (trx) => {
-    const waiting = await countWaiting(trx, member.id);
+    const waiting = await countAsked(trx, member.id);
     if (waiting + rows.length > mostWaiting) {
       const message = `${waiting} of your clips are waiting to be made; up to ${mostWaiting} may wait at once. Ask for these when some are done, or cancel some in the outbox.`;
       throw new Refusal(429, "many_waiting", message);
     }
-    await addExports(trx, rows);
+    const groups = sharedPaintings(rows);
+    const jobs = await addJobs(
+      trx,
+      member.id,
+      groups.map((group) => renderJob(release, group)),
+    );
+    await addExports(
+      trx,
+      groups.flatMap((group, i) => group.map((row) => ({ ...row, jobId: jobs[i]! }))),
+    );
     for (const row of rows) {
       const detail = { release: release.id, format: row.format, output: row.output.id, file: row.fileName, accepted };
       await addAudit(trx, { memberId: member.id, action: "export.create", subject: row.id, detail });
@@ -107,8 +120,28 @@ async function queueExports(
   return rows;
 }
 
+/** Outputs of one format and one rate are made from the same painting. */
+function sharedPaintings<E extends Pick<Export, "format" | "output">>(exports: readonly E[]): E[][] {
+  const groups = new Map<string, E[]>();
+  for (const one of exports) {
+    const { num, den } = one.output.fps;
+    const key = `${one.format} ${num / den}`;
+    groups.set(key, [...(groups.get(key) ?? []), one]);
+  }
+  return [...groups.values()];
+}
+
+/** The job that makes these, all of one format. */
+function renderJob(release: Release, rows: readonly Pick<Export, "format" | "output" | "values">[]) {
+  const { format, values } = rows[0]!;
+  const { width, height } = release.house.formats.find(({ id }) => id === format)!;
+  const lengthS = values.lengthS ?? release.document.length.default;
+  const outputs = rows.map(({ output }) => output);
+  return { kind: "render", payload: {}, costS: expectedS(outputs, { lengthS, width, height }) };
+}
+
 /** File names by the first filled line; a name that is taken gets a number. */
-async function nameJobs(design: Design, values: Values, formats: readonly string[], outputs: readonly Output[]) {
+async function nameExports(design: Design, values: Values, formats: readonly string[], outputs: readonly Output[]) {
   const line = design.fields.find((field) => isWritten(field) && !isBlank(enteredIn(values, field.id) ?? ""));
   const title = line ? values.fields[line.id]! : "";
   const wanted = formats.flatMap((format) => outputs.map((output) => ({ design: design.name, title, format, output })));
@@ -121,34 +154,44 @@ async function nameJobs(design: Design, values: Values, formats: readonly string
 }
 
 /** A page of everything that was asked for, newest first; `before` is the place of the last one of the page before. */
-export async function readOutbox(member: Member, before: number | undefined): Promise<Outbox> {
-  const jobs = await listExports(database(), { before, limit: pageSize + 1 });
-  const shown = jobs.slice(0, pageSize);
-  const next = jobs.length > pageSize ? shown[shown.length - 1]!.seq : null;
-  return { exports: shown.map((job) => toView(job, member)), next };
+export async function readOutbox(member: Member, { before, ids }: z.output<typeof OutboxQuery>): Promise<Outbox> {
+  const db = database();
+  const rows = ids ? await listExportsNamed(db, ids) : await listExports(db, { before, limit: pageSize + 1 });
+  const shown = rows.slice(0, pageSize);
+  const next = rows.length > pageSize ? shown[shown.length - 1]!.seq : null;
+  return { exports: await toViews(shown, member), next };
 }
 
 export async function readExport(member: Member, id: string): Promise<ExportView> {
-  return toView(await existing(id), member);
+  return (await toViews([await existing(id)], member))[0]!;
 }
 
 /** Everyone may stop their own exports; a designer or owner anyone's. */
 export async function stopExport(member: Member, id: string): Promise<void> {
-  const job = await existing(id);
-  ownOrDesigner(member, job);
-  if (!(await cancelExport(database(), id))) {
-    throw new Refusal(409, "export_ended", "This export has already ended; there is nothing to cancel.");
-  }
-  await addAudit(database(), { memberId: member.id, action: "export.cancel", subject: id });
+  const row = await existing(id);
+  ownOrDesigner(member, row);
+  await inTransaction(database(), async (trx) => {
+    if (!(await endExport(trx, id, "cancelled", null))) {
+      throw new Refusal(409, "export_ended", "This export has already ended; there is nothing to cancel.");
+    }
+    // Others that are made from the same painting go on.
+    if (row.jobId && (await listAskedIds(trx, row.jobId)).size === 0) await cancelJob(trx, row.jobId);
+    await addAudit(trx, { memberId: member.id, action: "export.cancel", subject: id });
+  });
 }
 
 export async function repeatExport(member: Member, id: string): Promise<void> {
-  const job = await existing(id);
-  ownOrDesigner(member, job);
-  if (!(await retryExport(database(), id))) {
-    throw new Refusal(409, "export_not_ended", "Only a failed or cancelled export can be tried again.");
-  }
-  await addAudit(database(), { memberId: member.id, action: "export.retry", subject: id });
+  const row = await existing(id);
+  ownOrDesigner(member, row);
+  const release = await findRelease(database(), row.releaseId);
+  if (!release) throw notFound("release");
+  await inTransaction(database(), async (trx) => {
+    const [jobId] = await addJobs(trx, row.createdBy, [renderJob(release, [row])]);
+    if (!(await askAgain(trx, id, jobId!))) {
+      throw new Refusal(409, "export_not_ended", "Only a failed or cancelled export can be tried again.");
+    }
+    await addAudit(trx, { memberId: member.id, action: "export.retry", subject: id });
+  });
 }
 
 export interface FinishedExport {
@@ -166,38 +209,46 @@ export async function finishedExport(id: string): Promise<FinishedExport> {
   return { hash: job.fileHash, bytes: job.fileBytes, fileName: job.fileName, output: job.output };
 }
 
-async function existing(id: string): Promise<ExportJob> {
+async function existing(id: string): Promise<Export> {
   const job = await findExport(database(), id);
   if (!job) throw notFound("export");
   return job;
 }
 
-function ownOrDesigner(member: Member, job: ExportJob): void {
+function ownOrDesigner(member: Member, job: Export): void {
   if (job.createdBy !== member.id && !allows("designer", member.role)) {
     throw new Refusal(403, "role", "Only the member who started this export, a designer or the owner may do that.");
   }
 }
 
-function toView(job: ExportJob, member: Member): ExportView {
+/** As they are shown; those that wait with what is before them. */
+async function toViews(rows: readonly Export[], member: Member): Promise<ExportView[]> {
+  const ahead = rows.some(({ state }) => state === "waiting") ? await queueAhead(database()) : new Map<string, Ahead>();
+  return rows.map((row) => toView(row, member, ahead.get(row.jobId ?? "")));
+}
+
+function toView(row: Export, member: Member, ahead: Ahead | undefined): ExportView {
   return {
-    id: job.id,
-    design: job.designName,
-    release: job.releaseNumber,
-    format: job.format,
-    output: job.output,
-    fileName: job.fileName,
-    by: job.createdByName,
-    mine: job.createdBy === member.id || allows("designer", member.role),
-    createdAt: job.createdAt.toISOString(),
-    state: job.state,
-    stage: job.stage,
-    attempts: job.attempts,
-    cancelling: job.cancelRequested && job.state === "leased",
-    framesDone: job.framesDone,
-    framesTotal: job.framesTotal,
-    error: job.error,
-    bytes: job.fileBytes,
-    proof: job.proof,
-    figures: job.figures,
+    id: row.id,
+    design: row.designName,
+    release: row.releaseNumber,
+    format: row.format,
+    output: row.output,
+    fileName: row.fileName,
+    by: row.createdByName,
+    mine: row.createdBy === member.id || allows("designer", member.role),
+    createdAt: row.createdAt.toISOString(),
+    state: row.state,
+    stage: row.stage,
+    attempts: row.attempts,
+    worker: row.worker,
+    ahead: ahead?.jobs ?? null,
+    aboutS: ahead ? Math.ceil(ahead.seconds) : null,
+    framesDone: row.framesDone,
+    framesTotal: row.framesTotal,
+    error: row.error,
+    bytes: row.fileBytes,
+    proof: row.proof,
+    figures: row.figures,
   };
 }

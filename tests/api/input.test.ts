@@ -54,7 +54,7 @@ describe("an export is refused", () => {
     try {
       await work();
     } finally {
-      await db("export_job").where({ release_id: key.id }).delete();
+      await db("export").where({ release_id: key.id }).delete();
       await db("design_release").where({ id: key.id }).delete();
     }
   }

@@ -3,9 +3,11 @@ import { join } from "node:path";
 import { afterAll, beforeAll, beforeEach, describe, expect, jest, test } from "@jest/globals";
 import type { Proof } from "@/core/document/proof";
 import { database, disconnect } from "@/server/db/connection";
-import { addExports, findExport } from "@/server/db/exports";
+import { addExports, endExport, findExport, finishExport } from "@/server/db/exports";
+import { inTransaction } from "@/server/db/transaction";
+import { noteWorker, queueAhead } from "@/server/db/workers";
 import { newId } from "@/server/db/ids";
-import * as queue from "@/server/db/queue";
+import * as queue from "@/server/db/jobs";
 
 jest.setTimeout(60_000);
 
@@ -21,39 +23,48 @@ beforeAll(async () => {
   memberId = (await db("member").first("id"))!.id as string;
 });
 beforeEach(async () => {
-  await database()("export_job").whereIn("state", ["waiting", "leased"]).del();
+  await database()("export").where("state", "asked").del();
+  await database()("job").whereIn("state", ["waiting", "leased"]).del();
 });
 afterAll(async () => {
-  await database()("export_job").where("file_name", "like", "queue-test-%").del();
+  await database()("export").where("file_name", "like", "queue-test-%").del();
   process.kill(workerPid, "SIGCONT");
   await disconnect();
 });
 
+/** An export with a job of its own, which has its id; `more` is changed in the job. */
 async function add(more: Record<string, unknown> = {}, createdBy = memberId): Promise<string> {
   const id = newId();
   const fps = { num: 25, den: 1 };
   const output = { id: "o", name: "o", kind: "vp9-alpha", fps } as const;
   const values = { fields: {} };
-  await addExports(database(), [
-    { id, releaseId, format: "wide", output, values, fileName: `queue-test-${id}.webm`, createdBy },
-  ]);
-  if (Object.keys(more).length > 0) await database()("export_job").where({ id }).update(more);
+  const [made] = await queue.addJobs(database(), createdBy, [{ kind: "render", payload: {}, costS: 2 }]);
+  await database()("job")
+    .where({ id: made })
+    .update({ ...more, id });
+  const fileName = `queue-test-${id}.webm`;
+  await addExports(database(), [{ id, jobId: id, releaseId, format: "wide", output, values, fileName, createdBy }]);
   return id;
 }
 
-const claim = () => queue.claimNextExport(database());
+const claim = () => queue.claimNextJob(database(), "a test");
 const expire = (id: string) =>
-  database()("export_job")
+  database()("job")
     .where({ id })
     .update({ available_at: database().raw("date_sub(now(3), interval 1 second)") });
-const progress = { stage: "painting", framesDone: 3, framesTotal: 9 } as const;
+const progress = { stage: "painting", done: 3, total: 9 } as const;
 const proof: Proof = {
   ...{ width: 1, height: 1, rate: "25/1", durationS: 1, sound: false },
   ...{ frames: 9, alpha: null, instants: [], passed: true, faults: [] },
 };
 const file = { hash: "a".repeat(64), bytes: 5, proof, figures: { painted: 1, paintS: 1, encodeS: 1, wallS: 1 } };
+const keep = (lease: queue.Lease) =>
+  inTransaction(database(), async (trx) => {
+    await queue.lockLease(trx, lease);
+    return finishExport(trx, lease.job.id, file);
+  });
 
-describe("claimNextExport", () => {
+describe("claimNextJob", () => {
   test("takes the oldest first, but those of higher priority before it", async () => {
     const first = await add();
     const second = await add();
@@ -104,7 +115,7 @@ describe("claimNextExport", () => {
   test("does not count tries that were killed as failures of the job", async () => {
     const id = await add({ attempts: queue.mostFailures + 2 });
     const lease = (await claim())!;
-    await queue.failExport(database(), lease, "ffmpeg stopped", false);
+    await queue.failJob(database(), lease, "ffmpeg stopped", false);
     expect((await findExport(database(), id))!.state).toBe("waiting");
   });
   test("ends a job that was cancelled while it waited", async () => {
@@ -121,11 +132,12 @@ describe("a lease", () => {
     await expire(id);
     const fresh = (await claim())!;
     await expect(queue.renewLease(database(), old, progress)).rejects.toThrow(queue.LeaseLostError);
-    await expect(queue.completeExport(database(), old, file)).rejects.toThrow(queue.LeaseLostError);
-    await queue.completeExport(database(), fresh, file);
+    await expect(keep(old)).rejects.toThrow(queue.LeaseLostError);
+    await expect(queue.completeJob(database(), old, null)).rejects.toThrow(queue.LeaseLostError);
+    expect(await keep(fresh)).toBe(true);
+    await queue.completeJob(database(), fresh, { of: "its own" });
     expect(await findExport(database(), id)).toMatchObject({ state: "done", fileHash: file.hash });
-    const audit = await database()("audit").where({ subject: id, action: "export.done" });
-    expect(audit.length).toBe(1);
+    expect(await queue.findJob(database(), id)).toMatchObject({ state: "done", result: { of: "its own" } });
   });
   test("keeps its job while it is renewed, reports progress and hears of cancelling", async () => {
     const id = await add();
@@ -133,7 +145,7 @@ describe("a lease", () => {
     await expire(id);
     expect(await queue.renewLease(database(), lease, progress)).toEqual({ cancel: false });
     expect(await claim()).toBeUndefined();
-    await database()("export_job").where({ id }).update({ cancel_requested: 1 });
+    await queue.cancelJob(database(), id);
     expect(await queue.renewLease(database(), lease, progress)).toEqual({ cancel: true });
     expect(await findExport(database(), id)).toMatchObject({ framesDone: 3, framesTotal: 9, stage: "painting" });
     await queue.endCancelled(database(), lease);
@@ -143,7 +155,7 @@ describe("a lease", () => {
     const id = await add();
     for (let attempt = 1; attempt <= queue.mostFailures; attempt++) {
       const lease = (await claim())!;
-      await queue.failExport(database(), lease, "ffmpeg stopped", false);
+      await queue.failJob(database(), lease, "ffmpeg stopped", false);
       const job = (await findExport(database(), id))!;
       const last = attempt === queue.mostFailures;
       expect([job.state, job.error]).toEqual([last ? "failed" : "waiting", "ffmpeg stopped"]);
@@ -155,15 +167,58 @@ describe("a lease", () => {
   });
   test("that can never succeed ends at once", async () => {
     const id = await add();
-    await queue.failExport(database(), (await claim())!, "The design is wrong.", true);
+    await queue.failJob(database(), (await claim())!, "The design is wrong.", true);
     expect(await findExport(database(), id)).toMatchObject({ state: "failed", attempts: 1 });
   });
   test("given back unharmed does not count as an attempt", async () => {
     const id = await add();
-    await queue.returnExport(database(), (await claim())!);
-    expect(await findExport(database(), id)).toMatchObject({ state: "waiting", attempts: 0 });
+    await queue.returnJob(database(), (await claim())!);
+    expect(await queue.findJob(database(), id)).toMatchObject({ state: "waiting", attempts: 0 });
     expect((await claim())!.job.id).toBe(id);
   });
+});
+
+describe("one job for several outputs", () => {
+  const two = async () => {
+    const [first, second] = [await add(), await add()];
+    await database()("export").where({ id: second }).update({ job_id: first });
+    await database()("job").where({ id: second }).del();
+    return [first, second] as const;
+  };
+
+  test("keeps what is made of one when the other is cancelled, and throws away what nobody wants any more", async () => {
+    const [first, second] = await two();
+    await claim();
+    expect(await endExport(database(), second, "cancelled", null)).toBe(true);
+    expect(await finishExport(database(), first, file)).toBe(true);
+    expect(await finishExport(database(), second, file)).toBe(false);
+    expect((await findExport(database(), second))!.state).toBe("cancelled");
+  });
+  test("ends what is not made yet when it fails for good, and leaves what is", async () => {
+    const [first, second] = await two();
+    const lease = (await claim())!;
+    await finishExport(database(), first, file);
+    await queue.failJob(database(), lease, "The design is wrong.", true);
+    const states = await Promise.all([first, second].map(async (id) => (await findExport(database(), id))!.state));
+    expect(states).toEqual(["done", "failed"]);
+  });
+});
+
+test("the time until a job's turn is told from what is before it, by the pace of late and the workers there are", async () => {
+  const db = database();
+  const [first, , third] = [await add(), await add(), await add()];
+  await db("worker").del();
+  await db("job").where({ state: "done" }).del();
+  const alone = (await queueAhead(db)).get(third)!;
+  expect(alone).toEqual({ jobs: 2, seconds: 4 });
+  for (const name of ["one", "two"]) await noteWorker(db, name);
+  expect((await queueAhead(db)).get(third)!.seconds).toBe(2);
+  // Half of the first is done.
+  const lease = (await claim())!;
+  expect(lease.job.id).toBe(first);
+  await queue.renewLease(db, lease, { stage: "painting", done: 5, total: 10 });
+  expect((await queueAhead(db)).get(third)).toEqual({ jobs: 2, seconds: 1.5 });
+  await db("worker").whereIn("name", ["one", "two"]).del();
 });
 
 test("the outbox is read page by page, each clip once, newest first, also when more come meanwhile", async () => {
@@ -200,10 +255,11 @@ test("five hundred clips of one member wait at most; the next is refused in word
   const other = await as("tomas", "POST", "/api/exports", body);
   expect(other.status).toBe(200);
   // It waits for no more than the first of those five hundred.
-  const turns = await database()("export_job")
-    .whereIn("state", ["waiting"])
-    .orderBy(["turn", "seq"])
+  const first = await database()("export as e")
+    .join("job as j", "j.id", "e.job_id")
+    .where("j.state", "waiting")
+    .orderBy(["j.turn", "j.seq"])
     .limit(3)
-    .select("id");
-  expect(turns.map((row) => row.id)).toContain(other.data.ids[0]);
+    .select("e.id");
+  expect(first.map((row) => row.id)).toContain(other.data.ids[0]);
 });

@@ -151,7 +151,7 @@ test("a member may not cancel another's export, a designer may", async () => {
   const id = await startExport();
   const { database, disconnect } = await import("@/server/db/connection");
   const odile = await database()("member").where({ email: "odile@quillmere.example" }).first();
-  await database()("export_job").where({ id }).update({ created_by: odile.id });
+  await database()("export").where({ id }).update({ created_by: odile.id });
   await disconnect();
   expect((await as("ines", "POST", `/api/exports/${id}/cancel`, {})).status).toBe(403);
   expect([200, 409]).toContain((await as("tomas", "POST", `/api/exports/${id}/cancel`, {})).status);

@@ -64,7 +64,7 @@ test("a backup taken while patches go on is restored to one instant, with every 
     expect(document.about).toBe(row.revision === 1 ? "" : `revision ${row.revision}`);
     const hashes = [
       ...(await db("media").select("hash")).map((media) => media.hash as string),
-      (await db("export_job").where({ id }).first()).file_hash as string,
+      (await db("export").where({ id }).first()).file_hash as string,
     ];
     for (const hash of hashes) {
       const bytes = readFileSync(join(restored, "storage", hash.slice(0, 2), hash));

@@ -64,7 +64,7 @@ const fps = { num: 30, den: 1 };
 async function differences(request: Omit<SceneRequest, "format">, format: string, instants: readonly number[]) {
   const scene = await prepareScene({ ...request, format, fps }, fontBook(), loadFace);
   const host = new NodeHost();
-  const plan = planClip(scene.still, scene.table, fps);
+  const plan = planClip(scene, fps);
   const painter = new FramePainter(plan.bounds, host);
   expect((await ask({ kind: "prepare", stage: "parity", request, formats: [format], fps })).kind).toBe("prepared");
   const found: unknown[] = [];

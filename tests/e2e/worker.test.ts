@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { afterAll, expect, jest, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
 import { addExports } from "@/server/db/exports";
+import { addJobs } from "@/server/db/jobs";
 import { newId } from "@/server/db/ids";
 import { as, cookieOf, pause, readExport, send, startExport, until } from "../support/api";
 
@@ -34,7 +35,7 @@ test("an export whose worker is killed outright is finished by the next one, as 
   const audit = await database()("audit").where({ subject: id, action: "export.done" });
   expect(audit.length).toBe(1);
   // The killed attempt's own folder does not outlive the export for ever, and never holds the finished file.
-  const row = await database()("export_job").where({ id }).first();
+  const row = await database()("export").where({ id }).first();
   expect(row.file_hash).toMatch(/^[0-9a-f]{64}$/);
 });
 
@@ -97,7 +98,7 @@ test("while the database is gone for ten seconds requests say so, and work goes 
 
 test("an export that can never be made fails once, with words, and can be tried again when it is mended", async () => {
   const db = database();
-  const other = await db("export_job")
+  const other = await db("export")
     .where({ id: await startExport(long) })
     .first();
   await as("ines", "POST", `/api/exports/${other.id}/cancel`, {});
@@ -105,14 +106,16 @@ test("an export that can never be made fails once, with words, and can be tried 
   const [releaseId, createdBy] = [other.release_id, other.created_by];
   const output = { id: "clip", name: "Clip", kind: "vp9-alpha" as const, fps: { num: 25, den: 1 } };
   const values = { fields: { name: "Ada Fernsby" }, lengthS: 3 };
-  await addExports(db, [{ id, releaseId, format: "round", output, values, fileName: `round-${id}.webm`, createdBy }]);
+  const [jobId] = await addJobs(db, createdBy, [{ kind: "render", payload: {}, costS: 1 }]);
+  const named = { fileName: `round-${id}.webm`, createdBy, jobId: jobId! };
+  await addExports(db, [{ id, releaseId, format: "round", output, values, ...named }]);
   const failed = await until(
     () => readExport(id),
     (job) => job.state === "failed",
     60,
   );
   expect([failed.attempts, failed.error]).toEqual([1, expect.stringContaining("round")]);
-  await db("export_job").where({ id }).update({ format: "square" });
+  await db("export").where({ id }).update({ format: "square" });
   expect((await as("ines", "POST", `/api/exports/${id}/retry`, {})).status).toBe(200);
   expect(
     (

@@ -1,10 +1,11 @@
 "use client";
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import { ErrorBoundary } from "react-error-boundary";
 import type { BenchView } from "@/contract/designs";
 import { HouseView } from "@/contract/house";
 import { call } from "@/ui/parts/api";
+import { useEvents } from "@/ui/parts/events";
 import { useMember } from "@/ui/parts/member";
 import type { PlayerView } from "@/ui/stage/player";
 import { usePlayerView, useStagePlayer } from "@/ui/stage/use-player";
@@ -77,11 +78,9 @@ function browserSide(memberId: string, designId: string): BrowserSide | undefine
 /** The house style as it is now, also while the bench is open: a change of a colour shows in every draft. */
 function useHouseAsItIs(): void {
   const store = useBenchStore();
-  const { data } = useQuery({
-    queryKey: ["house"],
-    queryFn: () => call("/api/house", HouseView),
-    refetchInterval: 10_000,
-  });
+  const queries = useQueryClient();
+  const { data } = useQuery({ queryKey: ["house"], queryFn: () => call("/api/house", HouseView) });
+  useEvents(["house"], () => void queries.invalidateQueries({ queryKey: ["house"] }));
   useEffect(() => {
     if (data && JSON.stringify(data.document) !== JSON.stringify(store.getState().house)) {
       store.setState({ house: data.document });

@@ -4,18 +4,12 @@ import { useState } from "react";
 import { z } from "zod";
 import type { FillDesk } from "@/contract/releases";
 import type { NewExportRequest } from "@/contract/exports";
-import type { OutputKind } from "@/core/document/output";
+import { factsOf } from "@/core/outputs/output";
 import type { ValueFault, Values } from "@/core/document/values";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
 import { ApiError, call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import type { StagePlayer } from "@/ui/stage/player";
-
-const technical: Readonly<Record<OutputKind, string>> = {
-  "vp9-alpha": "WebM, VP9 with alpha: for web pages and light editing",
-  "prores-4444": "MOV, ProRes 4444: for editing programs",
-  h264: "MP4, H.264: ready to post, with sound",
-};
 
 const bringIntoView = (element: HTMLElement | null) => element?.scrollIntoView({ block: "nearest" });
 
@@ -111,7 +105,7 @@ export function ExportPanel({
               checked={chosenOutputs.includes(output.id)}
               onChange={() => setOutputs(toggle(chosenOutputs, output.id))}
             />
-            {output.name} <small>{technical[output.kind]}</small>
+            {output.name} <small>{factsOf(output).technical}</small>
           </label>
         ))}
       </fieldset>

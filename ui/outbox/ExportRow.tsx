@@ -2,13 +2,8 @@
 import { writeDate } from "@/ui/parts/dates";
 import { useState } from "react";
 import type { ExportView } from "@/contract/exports";
+import { factsOf } from "@/core/outputs/output";
 import { ProofSheet } from "./ProofSheet";
-
-const kinds = {
-  "vp9-alpha": "See-through, WebM",
-  "prores-4444": "See-through, ProRes",
-  h264: "Finished, MP4",
-} as const;
 
 const stages: Readonly<Record<string, string>> = {
   preparing: "Setting the type",
@@ -21,6 +16,14 @@ export function bytes(size: number): string {
   if (size < 1000) return `${size} B`;
   if (size < 1e6) return `${(size / 1e3).toFixed(0)} KB`;
   return `${(size / 1e6).toFixed(1)} MB`;
+}
+
+/** A stretch of time as one would say it: nobody waits for seconds. */
+function aboutTime(seconds: number): string {
+  if (seconds < 45) return "in less than a minute";
+  const minutes = Math.round(seconds / 60);
+  if (minutes < 90) return `in about ${minutes} ${minutes === 1 ? "minute" : "minutes"}`;
+  return `in about ${Math.round(seconds / 3600)} hours`;
 }
 
 /** One export: how far it is, or what came of it. */
@@ -36,7 +39,7 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
             {job.design}, release {job.release} · {job.by} · {writeDate(job.createdAt)}
           </small>
         </td>
-        <td>{kinds[job.output.kind]}</td>
+        <td>{factsOf(job.output).label}</td>
         <td className="outbox__state">
           <State job={job} />
         </td>
@@ -53,13 +56,8 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
             </>
           )}
           {running && job.mine && (
-            <button
-              type="button"
-              className="btn btn-link btn-sm"
-              disabled={job.cancelling}
-              onClick={() => onAct("cancel")}
-            >
-              {job.cancelling ? "Cancelling …" : "Cancel"}
+            <button type="button" className="btn btn-link btn-sm" onClick={() => onAct("cancel")}>
+              Cancel
             </button>
           )}
           {(job.state === "failed" || job.state === "cancelled") && job.mine && (
@@ -98,7 +96,7 @@ function State({ job }: { job: ExportView }) {
           <i style={{ width: `${share * 100}%` }} />
         </span>
         <small className="figures">
-          {job.framesDone} of {job.framesTotal} frames
+          {job.framesDone} of {job.framesTotal} frames{job.worker !== null && ` · ${job.worker}`}
         </small>
       </>
     );
@@ -108,6 +106,12 @@ function State({ job }: { job: ExportView }) {
       <>
         <span>Waiting</span>
         {job.error && <small>{job.error} It is tried again by itself.</small>}
+        {job.ahead !== null && job.aboutS !== null && (
+          <small>
+            {job.ahead === 0 ? "next" : `after ${job.ahead} ${job.ahead === 1 ? "other" : "others"}`},{" "}
+            {aboutTime(job.aboutS)}
+          </small>
+        )}
       </>
     );
   }

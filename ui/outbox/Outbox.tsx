@@ -7,8 +7,7 @@ import { Outbox as OutboxShape, type ExportView } from "@/contract/exports";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { ExportRow } from "./ExportRow";
-
-const isOpen = (job: ExportView) => job.state === "waiting" || job.state === "leased";
+import { useExportEvents } from "./use-export-events";
 
 /** Everything that was asked for, how far it is, and the proof of what is finished. */
 export function Outbox() {
@@ -20,8 +19,8 @@ export function Outbox() {
   const outbox = useQuery({
     queryKey: ["outbox", before],
     queryFn: () => call(`/api/exports${before === null ? "" : `?before=${before}`}`, OutboxShape),
-    refetchInterval: (query) => (query.state.data?.exports.some(isOpen) ? 700 : 5000),
   });
+  useExportEvents(before);
   const act = async (job: ExportView, deed: "cancel" | "retry") => {
     setError(undefined);
     try {

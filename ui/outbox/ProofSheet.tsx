@@ -1,6 +1,7 @@
 "use client";
 
 import { rateName } from "@/core/document/fps";
+import { factsOf } from "@/core/outputs/output";
 import { useState } from "react";
 import type { ExportView } from "@/contract/exports";
 import type { Proof } from "@/core/document/proof";
@@ -57,7 +58,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
           </tbody>
         </table>
       </div>
-      {job.output.kind === "prores-4444" ? (
+      {!factsOf(job.output).plays ? (
         <p className="quiet proof__none">
           Browsers can’t play this kind. Lay it over footage in an editing program; it needs no setting for alpha.
         </p>
@@ -73,7 +74,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
               preload="metadata"
             />
           </div>
-          {job.output.kind === "vp9-alpha" && (
+          {factsOf(job.output).alpha && (
             <div className="segments" role="radiogroup" aria-label="Ground">
               {grounds.map((id) => (
                 <button key={id} type="button" role="radio" aria-checked={ground === id} onClick={() => setGround(id)}>

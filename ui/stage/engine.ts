@@ -160,7 +160,7 @@ async function sceneOf(request: SceneRequest): Promise<Scene> {
 /** As a file is painted: on the pixels that the whole clip touches. */
 function exactTake(shown: Shown): Take {
   const { scene, request } = shown;
-  shown.bounds ??= clipBounds(scene.still, scene.table, request.fps);
+  shown.bounds ??= clipBounds(scene, request.fps);
   return { scene, bounds: shown.bounds };
 }
 

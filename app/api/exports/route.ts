@@ -2,9 +2,7 @@ import { NewExportRequest, OutboxQuery } from "@/contract/exports";
 import { handler } from "@/server/auth/handler";
 import { createExports, readOutbox } from "@/server/exports/exports";
 
-export const GET = handler("contributor", { query: OutboxQuery }, ({ member, query }) =>
-  readOutbox(member, query.before),
-);
+export const GET = handler("contributor", { query: OutboxQuery }, ({ member, query }) => readOutbox(member, query));
 export const POST = handler("contributor", { body: NewExportRequest }, ({ member, body }) =>
   createExports(member, body),
 );

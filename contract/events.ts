@@ -1,0 +1,17 @@
+import { z } from "zod";
+
+/** What one may listen to; `house` only as a designer. */
+export const topicPattern = /^(exports|releases|house|job:[0-9a-f]{20})$/;
+
+export const EventsQuery = z.strictObject({
+  topics: z
+    .string()
+    .transform((text) => text.split(","))
+    .pipe(z.array(z.string().regex(topicPattern, "unknown topic")).min(1).max(40)),
+  /** The last event that was heard; those since are told first. */
+  after: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
+});
+
+/** Something that has happened. */
+export const HouseEvent = z.object({ topic: z.string(), body: z.record(z.string(), z.unknown()) });
+export type HouseEvent = z.infer<typeof HouseEvent>;

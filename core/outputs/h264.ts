@@ -1,0 +1,21 @@
+import { z } from "zod";
+import { base, defineOutput } from "./define";
+
+/** What an export is laid over. */
+export const Backing = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("colour"), colour: z.string().regex(/^#[0-9a-f]{6}$/) }),
+  z.strictObject({ kind: z.literal("footage"), media: z.string().regex(/^media:[0-9a-f]{64}$/) }),
+]);
+export type Backing = z.infer<typeof Backing>;
+
+export const output = defineOutput({
+  schema: z.strictObject({ kind: z.literal("h264"), ...base, backing: Backing }).describe("Finished clip, H.264 MP4"),
+  ending: "mp4",
+  mime: "video/mp4",
+  alpha: false,
+  sound: true,
+  plays: true,
+  label: "Finished, MP4",
+  technical: "MP4, H.264: ready to post, with sound",
+  megapixelS: 0.025,
+});

@@ -1,0 +1,25 @@
+/** A folder whose files are entries of one kind, each of which exports the same name. */
+export interface Registry {
+  readonly folder: string;
+  /** What every entry exports. */
+  readonly entry: string;
+  /** What the index calls all of them, by the names of their files. */
+  readonly table: string;
+  /** What the index calls the schemas of all of them, where they have one. */
+  readonly schemas?: string;
+  /** What the table must be: an entry that is missing there is a compile error. */
+  readonly satisfies?: { readonly type: string; readonly from: string; readonly as?: string };
+  readonly tsx?: boolean;
+}
+
+/** Everything that multiplies. */
+export const registries: readonly Registry[] = [
+  { folder: "core/outputs", entry: "output", table: "outputKinds", schemas: "outputSchemas" },
+  {
+    folder: "render/outputs",
+    entry: "encoder",
+    table: "encoders",
+    satisfies: { type: "EncoderOf", from: "./define" },
+  },
+  { folder: "worker/jobs", entry: "job", table: "jobKinds" },
+];

@@ -1,0 +1,42 @@
+import { fromJson, type Db } from "./connection";
+
+/** Something that has happened, for whoever looks at what it concerns. */
+export interface Event {
+  readonly seq: number;
+  readonly topic: string;
+  readonly body: unknown;
+}
+
+/** Tells that something has happened; within a transaction it is told when that is done. */
+export async function addEvent(db: Db, topic: string, body: unknown): Promise<void> {
+  await db("event").insert({ topic, body: JSON.stringify(body) });
+}
+
+/** Seconds by which a transaction that began earlier may end later: so far back events may still appear. */
+const settleS = 5;
+
+/** Events after this one, and those that may have appeared before it since it was read. */
+export async function listEvents(db: Db, after: number, limit = 500): Promise<Event[]> {
+  const rows = await db("event").where("seq", ">", after).orderBy("seq").limit(limit);
+  return rows.map(({ seq, topic, body }) => ({ seq: Number(seq), topic, body: fromJson(body) }));
+}
+
+/** The newest event after which others may still appear out of their order. */
+export async function settledSeq(db: Db): Promise<number> {
+  const row = await db("event")
+    .where("at", "<", db.raw("date_sub(now(3), interval ? second)", [settleS]))
+    .max("seq as seq")
+    .first();
+  return Number(row?.seq ?? 0);
+}
+
+/** Events of these topics after this one. */
+export async function listEventsOf(db: Db, topics: readonly string[], after: number): Promise<Event[]> {
+  const rows = await db("event").whereIn("topic", topics).where("seq", ">", after).orderBy("seq").limit(500);
+  return rows.map(({ seq, topic, body }) => ({ seq: Number(seq), topic, body: fromJson(body) }));
+}
+
+/** The oldest event that is still known; 0 when there is none. */
+export async function oldestSeq(db: Db): Promise<number> {
+  return Number((await db("event").min("seq as seq").first())?.seq ?? 0);
+}

@@ -1,0 +1,62 @@
+import type { Db } from "./connection";
+
+/** Seconds after which a worker that was not heard of is taken for gone. */
+const goneS = 20;
+
+/** Says that a worker is there; those that were not heard of for an hour are forgotten. */
+export async function noteWorker(db: Db, name: string): Promise<void> {
+  await db("worker")
+    .insert({ name })
+    .onConflict("name")
+    .merge({ seen_at: db.fn.now(3) } as never);
+  await db("worker").where("seen_at", "<", db.raw("date_sub(now(3), interval 1 hour)")).del();
+}
+
+export async function dropWorker(db: Db, name: string): Promise<void> {
+  await db("worker").where({ name }).del();
+}
+
+const living = (db: Db) =>
+  db("worker")
+    .where("seen_at", ">", db.raw("date_sub(now(3), interval ? second)", [goneS]))
+    .count("* as n");
+
+/** What lies before each of the first waiting jobs. */
+export interface Ahead {
+  readonly jobs: number;
+  readonly seconds: number;
+}
+
+const looked = 1000;
+const paceOf = 40;
+
+/**
+ * How many jobs come before each waiting one, and about how many seconds that takes with the workers that are there; of
+ * the first thousand.
+ */
+export async function queueAhead(db: Db): Promise<Map<string, Ahead>> {
+  const waiting = await db(db.raw("job force index (job_order)"))
+    .where("state", "waiting")
+    .orderBy([{ column: "priority", order: "desc" }, { column: "turn", order: "asc" }, "seq"])
+    .limit(looked)
+    .select("id", "cost_s");
+  const inHand = await db("job").where({ state: "leased" }).select("cost_s", "done", "total");
+  const ended = await db("job")
+    .where({ state: "done" })
+    .orderBy("ended_at", "desc")
+    .limit(paceOf)
+    .select("cost_s", db.raw("timestampdiff(microsecond, leased_at, ended_at) / 1e6 as took_s"));
+  const workers = Math.max(1, Number((await living(db))[0]?.n ?? 0));
+  const [took, expected] = [ended.map(({ took_s }) => Number(took_s)), ended.map(({ cost_s }) => Number(cost_s))].map(
+    (list) => list.reduce((sum, value) => sum + value, 0),
+  ) as [number, number];
+  // What jobs took of late against what was expected of them: machines differ.
+  const pace = took > 0 && expected > 0 ? took / expected : 1;
+  let costS = inHand.reduce((sum, { cost_s, done, total }) => sum + cost_s * (total > 0 ? 1 - done / total : 1), 0);
+  const ahead = new Map<string, Ahead>();
+  waiting.forEach(({ id, cost_s }, i) => {
+    ahead.set(id as string, { jobs: i + inHand.length, seconds: (costS * pace) / workers });
+    costS += Number(cost_s);
+  });
+  return ahead;
+}

@@ -1,0 +1,77 @@
+import { database } from "@/server/db/connection";
+import { listEvents, settledSeq, type Event } from "@/server/db/events";
+import { log } from "@/server/log";
+
+/*
+ * Every process reads the table of events once, for all who listen in it.
+ */
+
+const readMs = 250;
+/** Events that were told, by number, so that one which appears late is told and none twice. */
+const mostTold = 5000;
+
+type Listener = (event: Event) => void;
+
+class Hub {
+  private readonly listeners = new Map<string, Set<Listener>>();
+  private readonly told = new Set<number>();
+  private timer: NodeJS.Timeout | undefined;
+  /** Everything up to here has been told or is older than anybody who listens. */
+  private floor = 0;
+
+  /** Hears of these topics from now on, until the answer is called. */
+  async listen(topics: readonly string[], listener: Listener): Promise<() => void> {
+    if (!this.timer) await this.start();
+    for (const topic of topics) this.listeners.set(topic, (this.listeners.get(topic) ?? new Set()).add(listener));
+    return () => {
+      for (const topic of topics) {
+        const those = this.listeners.get(topic);
+        those?.delete(listener);
+        if (those?.size === 0) this.listeners.delete(topic);
+      }
+      if (this.listeners.size === 0) this.end();
+    };
+  }
+
+  private async start(): Promise<void> {
+    this.timer = setInterval(() => void this.read(true), readMs);
+    this.floor = await settledSeq(database());
+    await this.read(false);
+  }
+
+  private end(): void {
+    clearInterval(this.timer);
+    this.timer = undefined;
+    this.told.clear();
+  }
+
+  private reading = false;
+
+  private async read(tell: boolean): Promise<void> {
+    if (this.reading) return;
+    this.reading = true;
+    try {
+      for (const event of await listEvents(database(), this.floor)) {
+        if (this.told.has(event.seq)) continue;
+        this.told.add(event.seq);
+        if (tell) for (const listener of this.listeners.get(event.topic) ?? []) listener(event);
+      }
+      if (this.told.size > mostTold / 10) await this.settle();
+    } catch (error) {
+      log.warn({ err: error }, "events could not be read; trying again");
+    } finally {
+      this.reading = false;
+    }
+  }
+
+  /** Nothing can appear any more before what has settled. */
+  private async settle(): Promise<void> {
+    this.floor = Math.max(this.floor, await settledSeq(database()));
+    for (const seq of this.told) if (seq <= this.floor) this.told.delete(seq);
+  }
+}
+
+const holder = globalThis as { rubrickHub?: Hub };
+
+/** The one that this process has. */
+export const hub = (): Hub => (holder.rubrickHub ??= new Hub());

@@ -1,0 +1,51 @@
+import { database } from "@/server/db/connection";
+import { listEventsOf, oldestSeq, type Event } from "@/server/db/events";
+import { hub } from "./hub";
+
+/** A sign of life, so that nothing between us and a browser takes a quiet stream for a dead one. */
+const pulseMs = 15_000;
+/** A stream ends by itself, and the browser comes again: whoever may not listen any more is turned away then. */
+const longestMs = 5 * 60_000;
+
+const encoder = new TextEncoder();
+const written = ({ seq, topic, body }: Event): string => `id: ${seq}\ndata: ${JSON.stringify({ topic, body })}\n\n`;
+
+/**
+ * Server-sent events of these topics, those since `after` first. Where some of those are gone, `reset` says that
+ * everything must be looked at anew. Source: HTML Living Standard, 9.2.
+ */
+export function eventStream(topics: readonly string[], after: number | undefined, signal: AbortSignal): Response {
+  let leave = () => {};
+  const stream = new ReadableStream<Uint8Array>({
+    async start(controller) {
+      const send = (text: string) => controller.enqueue(encoder.encode(text));
+      const told = new Set<number>();
+      const tell = (event: Event) => {
+        if (told.has(event.seq)) return;
+        told.add(event.seq);
+        send(written(event));
+      };
+      send("retry: 1000\n\n");
+      const unlisten = await hub().listen(topics, tell);
+      const pulse = setInterval(() => send(": here\n\n"), pulseMs);
+      const end = setTimeout(() => leave(), longestMs);
+      leave = () => {
+        leave = () => {};
+        unlisten();
+        clearInterval(pulse);
+        clearTimeout(end);
+        // Whoever has hung up has closed it already.
+        if (!signal.aborted) controller.close();
+      };
+      signal.addEventListener("abort", () => leave(), { once: true });
+      if (signal.aborted) return leave();
+      if (after === undefined) return;
+      if (after < (await oldestSeq(database())) - 1) send("event: reset\ndata: {}\n\n");
+      else for (const event of await listEventsOf(database(), topics, after)) tell(event);
+    },
+    cancel: () => leave(),
+  });
+  // Not to be packed on the way: packing waits for more.
+  const headers = { "Content-Type": "text/event-stream", "Cache-Control": "no-store, no-transform" };
+  return new Response(stream, { headers: { ...headers, "X-Accel-Buffering": "no" } });
+}

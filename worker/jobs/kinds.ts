@@ -1,0 +1,3 @@
+// Written by `npm run kinds` from the files of this folder.
+
+export const jobKinds = {} as const;
