@@ -1,4 +1,5 @@
 import { rm } from "node:fs/promises";
+import { setTimeout as pause } from "node:timers/promises";
 import type { Db } from "@/server/db/connection";
 import {
   completeJob,
@@ -72,11 +73,11 @@ interface Heart {
 
 /** Renews the lease until stopped; halts the job when it is cancelled or the lease is lost. */
 function keepLease(db: Db, lease: Lease, { progress, looks, halt, signal }: Heart) {
-  let running = true;
+  const ended = new AbortController();
   let renewedAt = performance.now();
   let told = "";
   const beat = async () => {
-    while (running && !signal.aborted) {
+    while (!ended.signal.aborted && !signal.aborted) {
       try {
         const { cancel } = await renewLease(db, lease, { ...progress });
         renewedAt = performance.now();
@@ -90,13 +91,13 @@ function keepLease(db: Db, lease: Lease, { progress, looks, halt, signal }: Hear
         else if (performance.now() - renewedAt > leaseSeconds * 1000 * 4) halt("lost");
         else log.warn({ err: error, job: lease.job.id }, "lease could not be renewed; trying on");
       }
-      await new Promise((resolve) => setTimeout(resolve, beatMs));
+      await pause(beatMs, undefined, { signal: ended.signal }).catch(() => undefined);
     }
   };
   const done = beat();
   return {
     stop: async () => {
-      running = false;
+      ended.abort();
       await done;
     },
   };

@@ -28,6 +28,10 @@ beforeEach(async () => {
 });
 afterAll(async () => {
   await database()("export").where("file_name", "like", "queue-test-%").del();
+  await database()("job")
+    .where("state", "waiting")
+    .whereNotIn("id", database()("export").whereNotNull("job_id").select("job_id"))
+    .del();
   process.kill(workerPid, "SIGCONT");
   await disconnect();
 });
