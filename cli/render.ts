@@ -1,9 +1,9 @@
 import { mkdir, mkdtemp, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
-import { isWritten } from "@/core/document/field";
+import { isWritten } from "@/core/fields/field";
 import { factsOf } from "@/core/outputs/output";
-import { enteredIn, type Values } from "@/core/document/values";
+import { enteredIn, textOf, type Values } from "@/core/document/values";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { fileName, nameKey } from "@/core/naming/file-name";
@@ -111,7 +111,7 @@ async function makeAll(
 
 function nameOf({ design }: LoadedDesign, { output }: LoadedOutput, clip: Wanted, taken: Set<string>): string {
   const line = design.fields.find((field) => isWritten(field) && enteredIn(clip.values, field.id));
-  const title = line ? clip.values.fields[line.id]! : "";
+  const title = line ? textOf(line, clip.values.fields[line.id]!) : "";
   const name = fileName({ design: design.name, title, format: clip.format, output }, (key) => taken.has(key));
   taken.add(nameKey(name));
   return name;

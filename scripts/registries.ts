@@ -21,5 +21,12 @@ export const registries: readonly Registry[] = [
     table: "encoders",
     satisfies: { type: "EncoderOf", from: "./define" },
   },
+  { folder: "core/fields", entry: "field", table: "fieldKinds", schemas: "fieldSchemas" },
+  {
+    folder: "ui/fields",
+    entry: "control",
+    table: "controlKinds",
+    satisfies: { type: "ControlOf", from: "./define" },
+  },
   { folder: "worker/jobs", entry: "job", table: "jobKinds" },
 ];

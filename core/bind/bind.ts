@@ -1,10 +1,11 @@
-import { assertNever } from "../assert-never";
 import type { Design } from "../document/design";
-import { isWritten, type Field } from "../document/field";
 import type { House } from "../document/house";
 import type { Layer } from "../document/layer";
 import { limitsOf, within } from "../document/limits";
-import { enteredIn, startOf, type Values } from "../document/values";
+import { valueOf, type Values } from "../document/values";
+import type { Filling } from "../fields/define";
+import { kindOf } from "../fields/field";
+import { OwnMedia } from "../fields/value";
 import { IssueError } from "../issue";
 import { ColourBinder } from "./house-colours";
 import { withProperties, type Put } from "./property";
@@ -13,62 +14,6 @@ import type { Bound, BoundLayer, BoundMedia } from "./types";
 export interface BindOptions {
   /** Show samples where a line is still empty: for the preview of a fresh form and for posters. */
   readonly samples?: boolean;
-}
-
-/** The text, role or mark a field stands for with these values. */
-export function valueOf(field: Field, values: Values, samples: boolean): string {
-  const value = enteredIn(values, field.id) ?? startOf(field);
-  // Off is as good as empty: what shows only while a field is filled is not there.
-  if (field.kind === "toggle") return value === "on" ? value : "";
-  if (field.kind === "number" || field.kind === "cue") return value === "" ? startOf(field) : value;
-  if (field.kind === "picture" || field.kind === "video") return value || (samples ? (field.sample ?? "") : "");
-  if (!isWritten(field)) return value;
-  return value.trim() === "" && samples && field.required ? field.sample : value.trim();
-}
-
-type Drive = Field["drives"][number];
-
-/** What a field puts into a property. An account gives its handle, mark, network or one of its colours. */
-function propertyValue(field: Field, drive: Drive, value: string, house: House): string | number | boolean {
-  switch (field.kind) {
-    case "line":
-    case "text":
-    case "cue":
-      return value;
-    case "colour":
-      return `house:${value}`;
-    case "mark":
-      return `mark:${value}`;
-    case "picture":
-      return value === "" ? "" : `picture:${value}`;
-    case "video":
-      return value === "" ? "" : `video:${value}`;
-    case "number":
-      // A text shows a number as it was entered.
-      return drive.property === "text" ? value : Number(value);
-    case "toggle":
-      return value === "on";
-    case "choice":
-      return (field.options.find(({ id }) => id === value) ?? field.options[0]!).value;
-    case "account": {
-      const account = house.accounts.find((entry) => entry.id === value);
-      if (!account) throw new IssueError({ code: "account_unknown", layer: drive.layer, account: value });
-      switch (drive.part) {
-        case "mark":
-          return `mark:${account.mark}`;
-        case "network":
-          return account.network;
-        case "ground":
-          return `house:${account.ground}`;
-        case "ink":
-          return `house:${account.ink}`;
-        default:
-          return account.handle;
-      }
-    }
-    default:
-      return assertNever(field);
-  }
 }
 
 /**
@@ -84,14 +29,20 @@ export function bind(design: Design, values: Values, house: House, formatId: str
     design.layers.map((layer) => [layer.id, { layer, entries: Object.entries(layer.overrides[formatId] ?? {}) }]),
   );
   const filled = new Map<string, boolean>();
+  const brought = new Map<string, OwnMedia>();
   for (const field of design.fields) {
+    const kind = kindOf(field);
     const value = valueOf(field, values, options.samples ?? false);
-    filled.set(field.id, value !== "");
+    filled.set(field.id, kind.isFilled(value));
     for (const drive of field.drives) {
       const target = puts.get(drive.layer);
       if (!target) throw new IssueError({ code: "drive_unknown", field: field.label, layer: drive.layer });
-      const told = propertyValue(field, drive, value, house);
-      target.entries.push([drive.property, field.kind === "number" ? held(target.layer, drive.property, told) : told]);
+      for (const [path, told] of kind.puts(field, drive, value, { house, format: formatId })) {
+        const own = ownIn(told);
+        if (own) brought.set(drive.layer, own);
+        else if (path === "media") brought.delete(drive.layer);
+        target.entries.push([path, own ? "" : held(target.layer, path, told)]);
+      }
     }
   }
   const layers = new Map([...puts].map(([id, { layer, entries }]) => [id, withProperties(layer, entries)]));
@@ -100,7 +51,7 @@ export function bind(design: Design, values: Values, house: House, formatId: str
   const colours = new ColourBinder(house, layers);
   const bound = [...layers.values()]
     .filter((layer) => !absent.has(layer.id))
-    .map((layer) => bindLayer(layer, house, colours));
+    .map((layer) => withOwn(bindLayer(layer, house, colours), brought.get(layer.id)));
   return {
     format,
     layers: bound,
@@ -119,8 +70,20 @@ export function bind(design: Design, values: Values, house: House, formatId: str
   };
 }
 
+/** The file that was brought along, where one was. */
+const ownIn = (told: Filling): OwnMedia | undefined =>
+  typeof told === "object" && "own" in told ? OwnMedia.parse(told.own) : undefined;
+
+/** A picture layer that shows a file which is no part of the house style. */
+function withOwn(layer: BoundLayer, own: OwnMedia | undefined): BoundLayer {
+  if (!own || layer.kind !== "picture") return layer;
+  const { hash, width, height } = own;
+  const clip = "frames" in own ? { clip: { fps: own.fps, frames: own.frames } } : {};
+  return { ...layer, media: { kind: "raster", hash, width, height, ...clip } };
+}
+
 /** A filled-in number as far as the property can take it: the field's own limits may be wider. */
-function held(layer: Layer, path: string, value: string | number | boolean): string | number | boolean {
+function held(layer: Layer, path: string, value: Filling): Filling {
   const limits = typeof value === "number" ? limitsOf(layer, path, value) : undefined;
   return limits ? within(Number(value), limits) : value;
 }

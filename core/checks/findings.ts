@@ -1,5 +1,5 @@
 import type { Design } from "../document/design";
-import { isWritten } from "../document/field";
+import { isWritten } from "../fields/field";
 import type { Issue } from "../issue";
 import { messageOf } from "../messages";
 import type { CheckScope } from "./run";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Field } from "./field";
+import { Field } from "../fields/field";
 import { Finish } from "./finish";
 import { Layer } from "./layer";
 import { refTo } from "./references";

@@ -1,7 +1,8 @@
 import type { z } from "zod";
 import { ColourRef, Fill, Stroke } from "./colour";
 import { Cue, Design, MotionBlur } from "./design";
-import { Field } from "./field";
+import { Field } from "../fields/field";
+import { AccountValue, FieldValue, MediaValue } from "../fields/value";
 import { Format } from "./format";
 import { Fps } from "./fps";
 import { Finish } from "./finish";
@@ -64,6 +65,9 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   "Motion blur": MotionBlur,
   Field,
   Values,
+  "Field value": FieldValue,
+  "Picture or video, framed": MediaValue,
+  "Account, written out": AccountValue,
   House,
   Format,
   "Type style": TypeStyle,

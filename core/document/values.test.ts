@@ -1,8 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { box, designWith } from "../testing/scene";
-import { valueOf } from "../bind/bind";
+import { bind } from "../bind/bind";
+import { box, designWith, testHouse, words } from "../testing/scene";
 import { Name } from "./units";
-import { checkValues, countCharacters, Values } from "./values";
+import { countCharacters } from "../fields/written";
+import { checkValues, ownFilesOf, readEntered, startOf, textOf, valueOf, Values } from "./values";
 
 const design = designWith([box("a")], {
   length: { default: 6, min: 3, max: 20 },
@@ -73,4 +74,100 @@ describe("a name", () => {
     ["👩‍🌾 Farm", "👩‍🌾 Farm"],
   ])("%j is kept as %j", (given, kept) => expect(Name.parse(given)).toBe(kept));
   test("is needed", () => expect(Name.safeParse("   ").success).toBe(false));
+});
+
+describe("values of every kind", () => {
+  const hash = "a".repeat(64);
+  const own = { kind: "media", source: { own: { name: "Brought along", hash, width: 400, height: 300 } } } as const;
+  const mixed = designWith(
+    [
+      box("panel"),
+      { ...box("slot"), kind: "picture", media: "", fill: undefined },
+      words("handle", "@garden"),
+      words("count", "0"),
+    ],
+    {
+      fields: [
+        { id: "on", kind: "toggle", label: "Panel", drives: [{ layer: "panel", property: "hidden" }] },
+        {
+          id: "many",
+          kind: "number",
+          label: "How many",
+          default: 3,
+          max: 9,
+          drives: [{ layer: "count", property: "text" }],
+        },
+        {
+          id: "shot",
+          kind: "picture",
+          label: "Shot",
+          choices: ["rose"],
+          own: true,
+          drives: [{ layer: "slot", property: "media" }],
+        },
+        {
+          id: "who",
+          kind: "account",
+          label: "Who",
+          choices: ["first"],
+          default: "first",
+          own: true,
+          drives: [{ layer: "handle", property: "text" }],
+        },
+      ],
+    },
+  );
+  const bound = (fields: Values["fields"], format = "square") =>
+    bind(mixed, { fields, lengthS: 4 }, { ...testHouse, accounts: [account] }, format);
+  const account = { id: "first", network: "Murmur", handle: "@first", mark: "none", ground: "dark", ink: "light" };
+  const layer = (of: ReturnType<typeof bound>, id: string) => of.layers.find((entry) => entry.id === id);
+
+  test("are read from the text that all of them once were, and from their own types alike", () => {
+    const kept = { on: "on", many: "7", shot: "", who: "first" };
+    const typed = { on: true, many: 7, shot: "", who: "first" };
+    expect(checkValues(mixed, { fields: kept })).toEqual([]);
+    expect(bound(kept)).toEqual(bound(typed));
+    expect(layer(bound(typed), "panel")).toBeUndefined();
+    expect(layer(bound(typed), "count")).toMatchObject({ text: "7" });
+  });
+  test("that are none of their kind are told, and what can't be read is not shown", () => {
+    const codesOf = (fields: Values["fields"]) => checkValues(mixed, { fields }).map((f) => `${f.field}:${f.code}`);
+    expect(codesOf({ on: "perhaps", many: "lots", shot: 4, who: true })).toEqual([
+      ...["on:choice", "many:range", "shot:choice", "who:choice"],
+    ]);
+    expect(codesOf({ many: 10 })).toEqual(["many:range"]);
+  });
+  test("bring a picture along, framed in all formats and otherwise in one", () => {
+    const shot = { ...own, framing: { scale: 2, turn: 5 }, formats: { square: { scale: 3 } }, from: 1.5, speed: 2 };
+    expect(checkValues(mixed, Values.parse({ fields: { shot } }))).toEqual([]);
+    const fields = Values.parse({ fields: { shot } }).fields;
+    expect(layer(bound(fields), "slot")).toMatchObject({
+      media: { kind: "raster", hash, width: 400, height: 300 },
+      framing: { scale: 3, turn: 5 },
+      playback: { from: 1.5, speed: 2 },
+    });
+    expect(layer(bound(fields, "wide"), "slot")).toMatchObject({ framing: { scale: 2, turn: 5 } });
+    expect(ownFilesOf({ fields })).toEqual([hash]);
+  });
+  test("bring nothing along where the designer has not allowed it", () => {
+    const strict = structuredClone(mixed);
+    for (const field of strict.fields) if ("own" in field) field.own = false;
+    const faults = checkValues(
+      strict,
+      Values.parse({ fields: { shot: own, who: { ...account, kind: "account", id: undefined } } }),
+    );
+    expect(faults.map(({ field, code }) => `${field}:${code}`)).toEqual(["shot:choice", "who:choice"]);
+  });
+  test("write out an account that the house style has not", () => {
+    const { id: _, ...rest } = account;
+    const who = { ...rest, kind: "account" as const, handle: "@another" };
+    expect(checkValues(mixed, { fields: { who } })).toEqual([]);
+    expect(layer(bound({ who }), "handle")).toMatchObject({ text: "@another" });
+  });
+  test("go to text and back, of every kind", () => {
+    for (const field of mixed.fields) {
+      const value = startOf(field);
+      expect(readEntered(field, textOf(field, value))).toEqual(value);
+    }
+  });
 });

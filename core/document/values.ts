@@ -1,93 +1,53 @@
 import { z } from "zod";
+import type { Fault } from "../fields/define";
+import { kindOf, type Field } from "../fields/field";
+import { FieldValue } from "../fields/value";
 import type { Design } from "./design";
-import { isWritten, type Field, type WrittenField } from "./field";
-import { looksLike } from "./pattern";
-import { hasUnseen, Id, isBlank } from "./units";
+import { Id } from "./units";
 
-/** What a filler entered: field id to text, colour role or mark id; and the clip's length. */
+/** What a filler entered: field id to value; and the clip's length. */
 export const Values = z.strictObject({
-  fields: z.record(Id, z.string().max(2000)).default({}),
+  fields: z.record(Id, FieldValue).default({}),
   lengthS: z.number().min(0.1).max(3600).optional().describe("Clip length in seconds"),
 });
 export type Values = z.infer<typeof Values>;
 
+/** A value that cannot be used, with the field it belongs to. */
+export interface ValueFault extends Fault {
+  readonly field: string;
+}
+
 /** What was entered for a field; undefined when nothing was. A field may have any name, also one that objects have. */
-export const enteredIn = ({ fields }: Values, id: string): string | undefined =>
+export const enteredIn = ({ fields }: Values, id: string): FieldValue | undefined =>
   Object.hasOwn(fields, id) ? fields[id] : undefined;
 
-/** A value that cannot be used, with the field it belongs to and words a filler understands. */
-export interface ValueFault {
-  field: string;
-  code:
-    | "unknown"
-    | "required"
-    | "short"
-    | "long"
-    | "choice"
-    | "forbidden"
-    | "length"
-    | "sample"
-    | "range"
-    | "pattern"
-    | "lines";
-  message: string;
+/**
+ * What was entered for a field, as its kind has it: values that were kept as text, as all were once, and cells of tables
+ * are read as such. Undefined for what is no value of this kind.
+ */
+export function readEntered(field: Field, entered: FieldValue): FieldValue | undefined {
+  const kind = kindOf(field);
+  const parsed = kind.value.safeParse(entered);
+  if (parsed.success) return parsed.data;
+  return typeof entered === "string" ? kind.fromText(field, entered) : undefined;
 }
 
-let graphemes: Intl.Segmenter | undefined;
-
-/** Characters as people count them: grapheme clusters. */
-export function countCharacters(text: string): number {
-  graphemes ??= new Intl.Segmenter(undefined, { granularity: "grapheme" });
-  let count = 0;
-  for (const _ of graphemes.segment(text)) count++;
-  return count;
+/** What a field stands for with these values. */
+export function valueOf(field: Field, values: Values, samples: boolean): FieldValue {
+  const entered = enteredIn(values, field.id);
+  const value = entered === undefined ? undefined : readEntered(field, entered);
+  const kind = kindOf(field);
+  return kind.shown(field, value ?? kind.start(field), samples);
 }
 
-function writtenFaults(field: WrittenField, value: string): ValueFault[] {
-  const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
-  const trimmed = value.trim();
-  if (isBlank(trimmed)) return field.required ? fault("required", `${field.label} is needed.`) : [];
-  const lines = trimmed.split("\n");
-  if (hasUnseen(field.kind === "text" ? lines.join("") : value)) {
-    return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
-  }
-  const count = countCharacters(trimmed);
-  if (count < field.min) return fault("short", `${field.label} needs at least ${field.min} characters.`);
-  if (count > field.max) return fault("long", `${field.label} may have ${field.max} characters; this has ${count}.`);
-  if (field.kind === "text" && lines.length > field.lines) {
-    return fault("lines", `${field.label} may have ${field.lines} lines; this has ${lines.length}.`);
-  }
-  if (field.kind === "line" && field.pattern && !looksLike(field.pattern, trimmed)) {
-    return fault("pattern", `${field.label} must look like “${field.pattern.example}”.`);
-  }
-  if (trimmed === field.sample && field.required) {
-    return fault("sample", `${field.label} still shows the sample. Fill it in.`);
-  }
-  return [];
-}
+/** What a field starts with. */
+export const startOf = (field: Field): FieldValue => kindOf(field).start(field);
 
-type OtherField = Exclude<Field, WrittenField>;
-
-function otherFaults(field: OtherField, value: string | undefined): ValueFault[] {
-  if (value === undefined || value === "") return [];
-  const fault = (code: ValueFault["code"], message: string): ValueFault[] => [{ field: field.id, code, message }];
-  if (field.kind === "number" || field.kind === "cue") {
-    const number = Number(value);
-    const fits = Number.isFinite(number) && number >= field.min && number <= field.max;
-    return fits ? [] : fault("range", `${field.label} must be between ${field.min} and ${field.max}.`);
-  }
-  const offered =
-    field.kind === "toggle"
-      ? ["on", "off"]
-      : field.kind === "choice"
-        ? field.options.map(({ id }) => id)
-        : field.choices;
-  return offered.includes(value) ? [] : fault("choice", `${field.label}: “${value}” is not on offer.`);
-}
-
-/** What a field starts with, as it is entered. */
-export const startOf = (field: Field): string =>
-  field.kind === "toggle" ? (field.default ? "on" : "off") : String(field.default);
+/** A value in words, as a table has it. */
+export const textOf = (field: Field, value: FieldValue): string => {
+  const read = readEntered(field, value);
+  return read === undefined ? String(value) : kindOf(field).toText(field, read);
+};
 
 /** Everything that stops these values from being exported, in the order of the fields. Empty when all is well. */
 export function checkValues(design: Design, values: Values): ValueFault[] {
@@ -98,11 +58,7 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
       faults.push({ field: id, code: "unknown", message: `There is no field “${id}” in this release.` });
   }
   for (const field of design.fields) {
-    const value = enteredIn(values, field.id);
-    if (isWritten(field)) faults.push(...writtenFaults(field, value ?? field.default));
-    else if ((field.kind === "picture" || field.kind === "video") && !(value ?? field.default)) {
-      if (field.required) faults.push({ field: field.id, code: "required", message: `${field.label} is needed.` });
-    } else faults.push(...otherFaults(field, value));
+    for (const fault of faultsOf(field, enteredIn(values, field.id))) faults.push({ field: field.id, ...fault });
   }
   const { min, max } = design.length;
   if (values.lengthS !== undefined && (values.lengthS < min || values.lengthS > max)) {
@@ -111,16 +67,29 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
   return faults;
 }
 
-/** The values a fresh form starts with: samples for lines, defaults for choices. */
-export function startingValues(design: Design): Values {
-  const fields: Record<string, string> = {};
-  for (const field of design.fields) fields[field.id] = startOf(field);
-  return { fields, lengthS: design.length.default };
+function faultsOf(field: Field, entered: FieldValue | undefined): readonly Fault[] {
+  const kind = kindOf(field);
+  if (entered === undefined) return kind.faults(field, kind.start(field));
+  const value = readEntered(field, entered);
+  if (value !== undefined) return kind.faults(field, value);
+  const said = typeof entered === "object" ? "this" : `“${entered}”`;
+  return [{ code: "choice", message: `${field.label}: ${said} is not on offer.` }];
 }
 
+const filledWith = (design: Design, valueFor: (field: Field) => FieldValue): Values => ({
+  fields: Object.fromEntries(design.fields.map((field) => [field.id, valueFor(field)])),
+  lengthS: design.length.default,
+});
+
+/** The values a fresh form starts with: samples for lines, defaults for choices. */
+export const startingValues = (design: Design): Values => filledWith(design, startOf);
+
 /** Values that show a design at its best: samples for lines and slots, defaults for choices. */
-export function sampleValues(design: Design): Values {
-  const fields: Record<string, string> = {};
-  for (const field of design.fields) fields[field.id] = ("sample" in field && field.sample) || startOf(field);
-  return { fields, lengthS: design.length.default };
+export const sampleValues = (design: Design): Values => filledWith(design, (field) => kindOf(field).sample(field));
+
+/** Content hashes of the files that a filler has brought along. */
+export function ownFilesOf(values: Values): string[] {
+  return Object.values(values.fields).flatMap((value) =>
+    typeof value === "object" && value.kind === "media" && "own" in value.source ? [value.source.own.hash] : [],
+  );
 }

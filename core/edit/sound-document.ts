@@ -1,5 +1,5 @@
 import { Design } from "../document/design";
-import { Field } from "../document/field";
+import { Field } from "../fields/field";
 import { Layer } from "../document/layer";
 
 /**

@@ -1,5 +1,5 @@
 import type { Design } from "../document/design";
-import { Field } from "../document/field";
+import { Field } from "../fields/field";
 import type { House } from "../document/house";
 import { Layer } from "../document/layer";
 import { gone, withReferences, type Changes, type Instant, type Ref } from "../document/references";

@@ -1,5 +1,5 @@
 import type { Design } from "../document/design";
-import { isWritten } from "../document/field";
+import { isWritten } from "../fields/field";
 import { sampleValues, type Values } from "../document/values";
 
 export interface Trial {

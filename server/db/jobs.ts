@@ -111,20 +111,25 @@ export async function findJob(db: Db, id: string): Promise<Job | undefined> {
  */
 export async function claimNextJob(db: Db, worker: string): Promise<Lease | undefined> {
   const token = randomUUID();
-  const row = await inTransaction(db, async (trx) => {
-    const found = (await silentJob(trx)) ?? (await nextJob(trx));
-    if (!found) return undefined;
-    if (found.cancel_requested) return endJob(trx, found.id, "cancelled", null);
-    if (found.attempts - found.failures >= mostLost) {
-      return endJob(trx, found.id, "failed", "The render worker stopped each time it was tried.");
-    }
-    const taken = { state: "leased", stage: "preparing", lease_token: token, worker, attempts: found.attempts + 1 };
-    const times = { leased_at: trx.fn.now(3), available_at: later(trx, leaseSeconds) };
-    await trx("job")
-      .where({ id: found.id })
-      .update({ ...taken, ...times, done: 0 });
-    return { ...found, ...taken };
-  });
+  const row = await inTransaction(
+    db,
+    async (trx) => {
+      const found = (await silentJob(trx)) ?? (await nextJob(trx));
+      if (!found) return undefined;
+      if (found.cancel_requested) return endJob(trx, found.id, "cancelled", null);
+      if (found.attempts - found.failures >= mostLost) {
+        return endJob(trx, found.id, "failed", "The render worker stopped each time it was tried.");
+      }
+      const taken = { state: "leased", stage: "preparing", lease_token: token, worker, attempts: found.attempts + 1 };
+      const times = { leased_at: trx.fn.now(3), available_at: later(trx, leaseSeconds) };
+      await trx("job")
+        .where({ id: found.id })
+        .update({ ...taken, ...times, done: 0 });
+      return { ...found, ...taken };
+      // Looking at an empty queue must not keep others from adding to it, as it would with what it did not find locked too.
+    },
+    { isolationLevel: "read committed" },
+  );
   if (row === undefined) return undefined;
   if (row === "ended") return claimNextJob(db, worker);
   return { job: toJob(row), token };

@@ -1,4 +1,5 @@
 import { setTimeout as pause } from "node:timers/promises";
+import type { Knex } from "knex";
 import { isUnreachable, type Db } from "./connection";
 
 const mostTries = 6;
@@ -27,7 +28,11 @@ export async function retried<T>(work: () => Promise<T>, mayRepeat = wasSentBack
  * All of it or nothing. Done again when the database sends it back because of others, or when the connection goes before
  * the last step was asked for: then nothing of it is there.
  */
-export async function inTransaction<T>(db: Db, work: (trx: Db) => Promise<T>): Promise<T> {
+export async function inTransaction<T>(
+  db: Db,
+  work: (trx: Db) => Promise<T>,
+  settings?: Knex.TransactionConfig,
+): Promise<T> {
   // Within another one it stands or falls with that: the database sends back the whole of both.
   if (db.isTransaction) return db.transaction(work);
   let asked = false;
@@ -37,7 +42,7 @@ export async function inTransaction<T>(db: Db, work: (trx: Db) => Promise<T>): P
       const answer = await work(trx);
       asked = true;
       return answer;
-    });
+    }, settings);
   };
   return retried(once, (error) => wasSentBack(error) || (!asked && isUnreachable(error) && codeOf(error) !== ""));
 }

@@ -1,9 +1,9 @@
 import type { z } from "zod";
 import type { ExportView, NewExportRequest, Outbox, OutboxQuery } from "@/contract/exports";
 import { pageSize } from "@/contract/answer";
-import { isWritten } from "@/core/document/field";
+import { isWritten } from "@/core/fields/field";
 import { isBlank } from "@/core/document/units";
-import { checkValues, enteredIn, type Values } from "@/core/document/values";
+import { checkValues, enteredIn, ownFilesOf, textOf, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
 import { expectedS, type Output } from "@/core/outputs/output";
 import { fileName, fileStem, nameKey } from "@/core/naming/file-name";
@@ -27,6 +27,7 @@ import { newId } from "@/server/db/ids";
 import { addJobs, cancelJob } from "@/server/db/jobs";
 import { queueAhead, type Ahead } from "@/server/db/workers";
 import type { Member } from "@/server/db/members";
+import { findMedia } from "@/server/db/media";
 import { listOutputs } from "@/server/db/outputs";
 import { findNewestNumber, findRelease, type Release } from "@/server/db/releases";
 import { inTransaction, isDuplicate, retried } from "@/server/db/transaction";
@@ -55,6 +56,7 @@ export async function createExports(
     const first = faults[0]!;
     throw new Refusal(422, `value_${first.code}`, first.message, `values.${first.field}`, faults);
   }
+  await knowFiles(ownFilesOf(request.values));
   for (const format of request.formats) {
     if (!release.document.formats.includes(format)) {
       throw new Refusal(422, "format_unknown", `This release has no format “${format}”.`, "formats");
@@ -83,6 +85,21 @@ export async function createExports(
     return queueExports(member, release, request, named);
   }, isDuplicate);
   return { ids: rows.map((row) => row.id) };
+}
+
+/** Refuses files that nobody has brought along. */
+async function knowFiles(hashes: readonly string[]): Promise<void> {
+  for (const hash of hashes) {
+    const media = await findMedia(database(), hash);
+    if (!media || !["picture", "frames"].includes(media.kind)) {
+      throw new Refusal(
+        422,
+        "media_unknown",
+        "A picture or video of this clip is not here. Bring it along again.",
+        "values",
+      );
+    }
+  }
 }
 
 type NamedExport = Awaited<ReturnType<typeof nameExports>>[number];
@@ -142,8 +159,8 @@ function renderJob(release: Release, rows: readonly Pick<Export, "format" | "out
 
 /** File names by the first filled line; a name that is taken gets a number. */
 async function nameExports(design: Design, values: Values, formats: readonly string[], outputs: readonly Output[]) {
-  const line = design.fields.find((field) => isWritten(field) && !isBlank(enteredIn(values, field.id) ?? ""));
-  const title = line ? values.fields[line.id]! : "";
+  const texts = design.fields.filter(isWritten).map((field) => textOf(field, enteredIn(values, field.id) ?? ""));
+  const title = texts.find((text) => !isBlank(text)) ?? "";
   const wanted = formats.flatMap((format) => outputs.map((output) => ({ design: design.name, title, format, output })));
   const taken = await takenFileNames(database(), [...new Set(wanted.map(fileStem))]);
   return wanted.map((parts) => {

@@ -26,15 +26,25 @@ interface Upload {
   readonly name: string;
   /** Fires when its sender has left. */
   readonly signal: AbortSignal;
+  /** What may be taken. */
+  readonly kinds: readonly Uploaded["kind"][];
 }
 
+/** What designers bring into the house style, and what fillers bring along for a slot. */
+export const allKinds: readonly Uploaded["kind"][] = ["picture", "mark", "video", "sound", "font"];
+export const fillerKinds: readonly Uploaded["kind"][] = ["picture", "video"];
+
 /** Takes a file of a request: what it is follows from its bytes, never from its name. Refuses with the reason. */
-export async function takeUpload(request: Request, name: string): Promise<Uploaded> {
+export async function takeUpload(
+  request: Request,
+  name: string,
+  kinds: readonly Uploaded["kind"][],
+): Promise<Uploaded> {
   const { signal } = request;
   const folder = await makeWorkFolder(`upload-${newId()}`);
   try {
     const path = await receiveFile(request, folder);
-    return await inTurn(() => identify({ path, folder, name: plainName(name), signal }), signal);
+    return await inTurn(() => identify({ path, folder, name: plainName(name), signal, kinds }), signal);
   } catch (error) {
     if (error instanceof Refusal || isUnreachable(error)) throw error;
     if (isFull(error)) throw fullDisk();
@@ -69,13 +79,29 @@ async function identify(upload: Upload): Promise<Uploaded> {
   const { path, folder, name, signal } = upload;
   const type = await fileTypeFromFile(path);
   const mime = type?.mime ?? "";
-  if (["image/png", "image/jpeg", "image/webp"].includes(mime)) return takePicture(upload);
-  if (/^(video\/(mp4|quicktime|webm|x-m4v|matroska|x-matroska))$/.test(mime))
+  const only = (kind: Uploaded["kind"]) => {
+    if (upload.kinds.includes(kind)) return;
+    throw refuse("kind", "Only pictures and videos can be brought along; the rest is the house style’s.");
+  };
+  if (["image/png", "image/jpeg", "image/webp"].includes(mime)) {
+    only("picture");
+    return takePicture(upload);
+  }
+  if (/^(video\/(mp4|quicktime|webm|x-m4v|matroska|x-matroska))$/.test(mime)) {
+    only("video");
     return takeVideo(path, folder, name, signal);
-  if (/^audio\/(wav|vnd\.wave|x-wav|mpeg|mp4|x-m4a|aac)$/.test(mime)) return takeSound(path, name, mime, signal);
-  if (/^font\/(ttf|otf|woff2)$/.test(mime)) return takeFont(upload);
+  }
+  if (/^audio\/(wav|vnd\.wave|x-wav|mpeg|mp4|x-m4a|aac)$/.test(mime)) {
+    only("sound");
+    return takeSound(path, name, mime, signal);
+  }
+  if (/^font\/(ttf|otf|woff2)$/.test(mime)) {
+    only("font");
+    return takeFont(upload);
+  }
   if (mime === "" || mime === "application/xml") {
     if (/<svg[\s>]/i.test(await beginningOf(path))) {
+      only("mark");
       if ((await stat(path)).size > most.svgBytes) throw refuse("too_large", "This SVG is larger than 2 MB.");
       return { kind: "mark", name, ...(await takeMark(path, signal)) };
     }

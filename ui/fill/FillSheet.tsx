@@ -2,7 +2,8 @@
 import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
 import type { FillDesk } from "@/contract/releases";
-import type { Field } from "@/core/document/field";
+import type { Field } from "@/core/fields/field";
+import type { FieldValue } from "@/core/fields/value";
 import { checkValues, enteredIn, startingValues, startOf } from "@/core/document/values";
 import { Notice } from "@/ui/parts/Notice";
 import type { Plate } from "@/ui/stage/FormatStage";
@@ -52,7 +53,7 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
 
   const groups = [...new Set(design.fields.map((field) => field.group))];
   const visit = (id: string) => setVisited((before) => new Set(before).add(id));
-  const change = (field: Field, value: string) =>
+  const change = (field: Field, value: FieldValue) =>
     setValues({ ...values, fields: { ...values.fields, [field.id]: value } });
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
   const lengthS = values.lengthS ?? design.length.default;
@@ -85,6 +86,7 @@ export function FillSheet({ desk }: { desk: FillDesk }) {
                   field={field}
                   value={enteredIn(values, field.id) ?? startOf(field)}
                   house={house}
+                  formats={formats}
                   notes={notes.get(field.id) ?? []}
                   onChange={(value) => change(field, value)}
                   onLeave={() => visit(field.id)}

@@ -2,7 +2,7 @@
 import { PlusLg, Trash } from "react-bootstrap-icons";
 import type { Account } from "@/core/document/house";
 import { addAccount } from "@/core/edit/house-edit";
-import { MarkPicture } from "@/ui/fill/MarkPicture";
+import { MarkPicture } from "@/ui/parts/MarkPicture";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
 

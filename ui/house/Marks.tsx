@@ -4,10 +4,10 @@ import { Trash } from "react-bootstrap-icons";
 import type { Mark } from "@/core/document/vector";
 import { addColour, enter } from "@/core/edit/house-edit";
 import { equaliseMarks, mainColours, trimMark } from "@/core/media/prepare-mark";
-import { MarkPicture } from "@/ui/fill/MarkPicture";
+import { MarkPicture } from "@/ui/parts/MarkPicture";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
-import { UploadButton } from "./UploadButton";
+import { UploadButton } from "@/ui/parts/UploadButton";
 
 /** Marks in a row, as they are and as they would be with one optical size. */
 export function Marks({ house, edit, remove }: SectionProps) {

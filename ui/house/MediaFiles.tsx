@@ -3,7 +3,7 @@ import { Trash } from "react-bootstrap-icons";
 import { enter } from "@/core/edit/house-edit";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
-import { UploadButton } from "./UploadButton";
+import { UploadButton } from "@/ui/parts/UploadButton";
 
 const kinds = { pictures: "picture", videos: "video", sounds: "sound" } as const;
 type List = keyof typeof kinds;

@@ -8,7 +8,7 @@ import { addType } from "@/core/edit/house-edit";
 import { bundledFonts, faceFile, pickFace, type Face } from "@/core/type/catalogue";
 import type { SectionProps } from "./section";
 import { NumberCell, TextCell } from "./TextCell";
-import { UploadButton } from "./UploadButton";
+import { UploadButton } from "@/ui/parts/UploadButton";
 
 /** Faces that ship and those of the house. */
 function facesOf(house: House): Face[] {

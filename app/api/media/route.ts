@@ -1,7 +1,7 @@
 import { UploadQuery } from "@/contract/media";
-import { handler } from "@/server/auth/handler";
-import { takeUpload } from "@/server/files/uploads";
+import { allows, handler } from "@/server/auth/handler";
+import { allKinds, fillerKinds, takeUpload } from "@/server/files/uploads";
 
-export const POST = handler("designer", { query: UploadQuery }, ({ request, query }) =>
-  takeUpload(request, query.name),
+export const POST = handler("contributor", { query: UploadQuery }, ({ request, member, query }) =>
+  takeUpload(request, query.name, allows("designer", member.role) ? allKinds : fillerKinds),
 );

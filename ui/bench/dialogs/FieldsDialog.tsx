@@ -98,6 +98,7 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
                       field={other}
                       value={enteredIn(values, other.id) ?? startOf(other)}
                       house={house}
+                      formats={house.formats.filter(({ id }) => document.formats.includes(id))}
                       notes={faults
                         .filter((f) => f.field === other.id && enteredIn(values, other.id) !== startOf(other))
                         .map(({ message }) => ({ weight: "stop", text: message }))}

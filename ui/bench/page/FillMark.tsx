@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Dropdown } from "react-bootstrap";
 import { InputCursorText } from "react-bootstrap-icons";
 import type { Design } from "@/core/document/design";
-import type { Field } from "@/core/document/field";
+import type { Field } from "@/core/fields/field";
 import type { Layer } from "@/core/document/layer";
 import { driveBy, exposeProperty, fieldOf, kindsFor, stopFilling } from "@/core/edit/fields";
 import { readPath } from "@/core/edit/property";

@@ -5,7 +5,7 @@ import { PaperDialog } from "@/ui/parts/PaperDialog";
 import type { Sound } from "@/core/document/design";
 import { freshId, idFrom } from "@/core/edit/blank";
 import { useHouse } from "@/ui/house/use-house";
-import { upload } from "@/ui/house/upload";
+import { upload } from "@/ui/parts/upload";
 import { Notice } from "@/ui/parts/Notice";
 import type { StagePlayer } from "@/ui/stage/player";
 import { NumberLine } from "../page/rows";

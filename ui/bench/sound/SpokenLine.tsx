@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { TypeItalic } from "react-bootstrap-icons";
 import type { Design } from "@/core/document/design";
-import { isWritten } from "@/core/document/field";
+import { isWritten } from "@/core/fields/field";
 import { fieldOf } from "@/core/edit/fields";
 import { giveCue, isStressed, speakOnCues, spokenMove, withStress, wordsOf } from "@/core/edit/spoken-line";
 import { useBench, useBenchStore } from "../store";

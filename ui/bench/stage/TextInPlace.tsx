@@ -1,5 +1,5 @@
 "use client";
-import { isWritten } from "@/core/document/field";
+import { isWritten } from "@/core/fields/field";
 import type { Format } from "@/core/document/format";
 import { fieldOf } from "@/core/edit/fields";
 import { setProperty } from "@/core/edit/property";

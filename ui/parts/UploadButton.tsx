@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { Upload } from "react-bootstrap-icons";
 import type { Uploaded } from "@/contract/media";
 import { Notice } from "@/ui/parts/Notice";
-import { upload } from "./upload";
+import { upload } from "@/ui/parts/upload";
 
 /** Sends files one after the other; each that is refused says why, the others are taken all the same. */
 export function UploadButton({

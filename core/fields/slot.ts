@@ -1,0 +1,66 @@
+import { z } from "zod";
+import { Id } from "../document/units";
+import { isMedia, notOffered, type Drive, type Fault, type Filling } from "./define";
+import { MediaValue } from "./value";
+
+/*
+ * Slots: fields that take a picture or a video.
+ */
+
+/** Nothing, one of those on offer as it is, or one that is framed or brought along. */
+export const SlotValue = z.union([z.union([Id, z.literal("")]), MediaValue]);
+export type SlotValue = z.infer<typeof SlotValue>;
+
+interface Slot {
+  readonly label: string;
+  readonly required: boolean;
+  readonly own: boolean;
+  readonly choices: readonly string[];
+  readonly default: string;
+  readonly sample?: string | undefined;
+}
+
+export const own = z.boolean().default(false).describe("Whether the filler may bring one along");
+
+/** Which of the house's is shown; undefined for one that was brought along. */
+export const houseIdOf = (value: SlotValue): string | undefined =>
+  typeof value === "string" ? value : "house" in value.source ? value.source.house : undefined;
+
+function slotFaults(field: Slot, value: SlotValue): Fault[] {
+  const id = houseIdOf(value);
+  if (id === "") return field.required ? [{ code: "required", message: `${field.label} is needed.` }] : [];
+  if (id !== undefined) return notOffered(field, id);
+  return field.own ? [] : [{ code: "choice", message: `${field.label}: choose one of those on offer.` }];
+}
+
+/** What a slot fills: the picture or video itself, and how it sits and plays where that is said. */
+function slotPuts(kind: "picture" | "video", { property }: Drive, value: SlotValue, format: string) {
+  const id = houseIdOf(value);
+  const media: Filling = typeof value !== "string" && "own" in value.source ? value.source : id ? `${kind}:${id}` : "";
+  const puts: [string, Filling][] = [[property, media]];
+  if (typeof value === "string" || !isMedia(property)) return puts;
+  const framing = { ...value.framing, ...value.formats[format] };
+  for (const [part, set] of Object.entries(framing)) if (set !== undefined) puts.push([`framing.${part}`, set]);
+  if (value.from !== undefined) puts.push(["playback.from", value.from]);
+  if (value.speed !== undefined) puts.push(["playback.speed", value.speed]);
+  return puts;
+}
+
+/** All that both kinds of slots do alike. */
+export const asSlot = (kind: "picture" | "video") => ({
+  value: SlotValue,
+  start: (field: Slot): SlotValue => field.default,
+  sample: (field: Slot): SlotValue => field.sample || field.default,
+  faults: slotFaults,
+  shown: (field: Slot, value: SlotValue, samples: boolean): SlotValue =>
+    value === "" && samples ? (field.sample ?? "") : value,
+  isFilled: (value: SlotValue) => value !== "",
+  puts: (_: unknown, drive: Drive, value: SlotValue, { format }: { readonly format: string }) =>
+    slotPuts(kind, drive, value, format),
+  fromText: (_: unknown, text: string): SlotValue | undefined => {
+    const id = SlotValue.safeParse(text.trim());
+    return id.success ? id.data : undefined;
+  },
+  toText: (_: unknown, value: SlotValue) =>
+    typeof value === "string" ? value : "own" in value.source ? value.source.own.name : value.source.house,
+});

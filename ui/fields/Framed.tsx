@@ -1,0 +1,120 @@
+import { useState } from "react";
+import type { Format } from "@/core/document/format";
+import type { FramingPart } from "@/core/fields/value";
+
+interface Playing {
+  readonly from: number;
+  readonly speed: number;
+}
+
+const parts = [
+  { key: "scale", label: "Enlarged", min: 1, max: 4, step: 0.05, at: 1, unit: "×" },
+  { key: "x", label: "Across", min: 0, max: 1, step: 0.01, at: 0.5, unit: "" },
+  { key: "y", label: "Down", min: 0, max: 1, step: 0.01, at: 0.5, unit: "" },
+  { key: "turn", label: "Turned", min: -45, max: 45, step: 1, at: 0, unit: "°" },
+] as const;
+type Key = (typeof parts)[number]["key"];
+
+const read = (framing: FramingPart, key: Key): number | undefined =>
+  key === "x" || key === "y" ? framing.focus?.[key] : framing[key];
+
+function changed(framing: FramingPart, key: Key, value: number): FramingPart {
+  if (key !== "x" && key !== "y") return { ...framing, [key]: value };
+  return { ...framing, focus: { x: 0.5, y: 0.5, ...framing.focus, [key]: value } };
+}
+
+/** How a picture sits, in all formats until one has its own; of a video also from which second and how fast it plays. */
+export function Framed({
+  shared,
+  single,
+  formats,
+  onChange,
+  playing,
+  onPlaying,
+}: {
+  shared: FramingPart;
+  single: Readonly<Record<string, FramingPart>>;
+  formats: readonly Format[];
+  onChange: (shared: FramingPart, single: Record<string, FramingPart>) => void;
+  playing: Playing | undefined;
+  onPlaying: (playing: Partial<Playing>) => void;
+}) {
+  const [format, setFormat] = useState("");
+  const own = format === "" ? shared : { ...shared, ...single[format] };
+  const set = (key: Key, value: number) =>
+    format === ""
+      ? onChange(changed(shared, key, value), { ...single })
+      : onChange(shared, { ...single, [format]: changed(own, key, value) });
+  const { [format]: _, ...others } = single;
+  return (
+    <div className="slot__framing">
+      <label className="setting">
+        In
+        <select
+          className="form-select form-select-sm"
+          value={format}
+          onChange={(event) => setFormat(event.target.value)}
+        >
+          <option value="">all formats</option>
+          {formats.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+              {single[id] ? ", its own" : ""}
+            </option>
+          ))}
+        </select>
+      </label>
+      {parts.map(({ key, label, min, max, step, at, unit }) => (
+        <label key={key} className="setting">
+          {label}
+          <input
+            type="range"
+            className="form-range"
+            min={min}
+            max={max}
+            step={step}
+            value={read(own, key) ?? at}
+            onChange={(event) => set(key, Number(event.target.value))}
+          />
+          <output className="figures">
+            {Number((read(own, key) ?? at).toFixed(2))}
+            {unit}
+          </output>
+        </label>
+      ))}
+      {format !== "" && single[format] && (
+        <button type="button" className="chip" onClick={() => onChange(shared, others)}>
+          As in all formats
+        </button>
+      )}
+      {playing && (
+        <>
+          <label className="setting">
+            From second
+            <input
+              type="number"
+              className="form-control form-control-sm figures"
+              min={0}
+              max={3600}
+              step={0.1}
+              value={playing.from}
+              onChange={(event) => onPlaying({ from: Math.max(0, Number(event.target.value)) })}
+            />
+          </label>
+          <label className="setting">
+            Speed
+            <input
+              type="number"
+              className="form-control form-control-sm figures"
+              min={0.1}
+              max={10}
+              step={0.1}
+              value={playing.speed}
+              onChange={(event) => onPlaying({ speed: Math.min(10, Math.max(0.1, Number(event.target.value) || 1)) })}
+            />
+          </label>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+import { useState } from "react";
+import type { HousePicture, HouseVideo } from "@/core/document/media";
+import { houseIdOf } from "@/core/fields/slot";
+import { MediaValue, type FramingPart } from "@/core/fields/value";
+import type { Field } from "@/core/fields/field";
+import { UploadButton } from "@/ui/parts/UploadButton";
+import { Choices } from "./Choices";
+import type { ControlProps } from "./define";
+import { Framed } from "./Framed";
+
+type SlotField = Extract<Field, { kind: "picture" | "video" }>;
+
+const sourceOf = (kind: SlotField["kind"], hash: string): string =>
+  kind === "video" ? `/api/media/${hash}/frames/0` : `/api/media/${hash}`;
+
+/** A picture or video: one on offer or one brought along, and how it sits. */
+export function Slot({
+  id,
+  field,
+  value,
+  formats,
+  all,
+  onChange,
+}: ControlProps<SlotField> & { all: readonly (HousePicture | HouseVideo)[] }) {
+  const [framing, setFraming] = useState(false);
+  const media = typeof value === "object" && value.kind === "media" ? value : undefined;
+  const own = media && "own" in media.source ? media.source.own : undefined;
+  const chosen = typeof value === "string" ? value : media && houseIdOf(media);
+  const offered = field.choices.map((choice) => {
+    const found = all.find((entry) => entry.id === choice);
+    return {
+      id: choice,
+      label: found?.name ?? choice,
+      picture: found && <Thumb kind={field.kind} hash={found.hash} />,
+    };
+  });
+  const frame = (part: Partial<Pick<MediaValue, "framing" | "formats" | "from" | "speed">>) => {
+    if (chosen === "" && !own) return;
+    const base = media ?? MediaValue.parse({ kind: "media", source: { house: chosen } });
+    onChange({ ...base, ...part });
+  };
+  return (
+    <>
+      <Choices id={id} kind={field.kind} offered={offered} chosen={own ? undefined : chosen} onChoose={onChange} />
+      {own && (
+        <p className="slot__own">
+          <Thumb kind={field.kind} hash={own.hash} /> {own.name}, brought along
+        </p>
+      )}
+      <span className="slot__deeds">
+        {field.own && (
+          <UploadButton
+            label={`Bring a ${field.kind} along`}
+            accept={field.kind === "video" ? "video/*,.mov" : "image/png,image/jpeg,image/webp"}
+            wanted={[field.kind]}
+            onUploaded={(made) => {
+              const brought = made.kind === "picture" ? made.picture : made.kind === "video" ? made.video : undefined;
+              if (brought)
+                onChange(MediaValue.parse({ kind: "media", source: { own: { ...brought, name: made.name } } }));
+            }}
+          />
+        )}
+        {(own || (chosen !== undefined && chosen !== "")) && (
+          <button type="button" className="chip" aria-expanded={framing} onClick={() => setFraming(!framing)}>
+            How it sits
+          </button>
+        )}
+        {value !== "" && !field.required && (
+          <button type="button" className="chip" onClick={() => onChange("")}>
+            None
+          </button>
+        )}
+      </span>
+      {framing && (
+        <Framed
+          shared={media?.framing ?? {}}
+          single={media?.formats ?? {}}
+          formats={formats}
+          onChange={(shared: FramingPart, single: Record<string, FramingPart>) =>
+            frame({ framing: shared, formats: single })
+          }
+          playing={field.kind === "video" ? { from: media?.from ?? 0, speed: media?.speed ?? 1 } : undefined}
+          onPlaying={frame}
+        />
+      )}
+    </>
+  );
+}
+
+function Thumb({ kind, hash }: { kind: SlotField["kind"]; hash: string }) {
+  // eslint-disable-next-line @next/next/no-img-element -- a small stored file, served by us as it is
+  return <img className="choice__picture" src={sourceOf(kind, hash)} alt="" />;
+}

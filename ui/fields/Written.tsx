@@ -1,0 +1,90 @@
+import type { WrittenField } from "@/core/fields/field";
+import { countCharacters } from "@/core/fields/written";
+import type { ControlProps, SettingsProps } from "./define";
+
+/** A text with the count of its characters. */
+export function Written({ id, field, value, stopped, onChange, onLeave }: ControlProps<WrittenField>) {
+  const text = String(value);
+  const used = countCharacters(text.trim());
+  const control = {
+    id,
+    dir: "auto",
+    className: `form-control${stopped ? " is-invalid" : ""}`,
+    value: text,
+    placeholder: field.sample,
+    "aria-required": field.required,
+    "aria-invalid": stopped,
+    "aria-describedby": `${id}-help ${id}-notes`,
+    onChange: (event: { target: { value: string } }) => onChange(event.target.value),
+    onBlur: onLeave,
+  };
+  return (
+    <>
+      <label htmlFor={id} className="field__label">
+        {field.label} {!field.required && <small>may be empty</small>}
+        <span className={`figures field__count${used > field.max ? " field__count--over" : ""}`}>
+          {used} of {field.max}
+        </span>
+      </label>
+      {field.kind === "text" ? (
+        <textarea rows={Math.min(6, field.lines)} {...control} />
+      ) : (
+        <input type="text" {...control} />
+      )}
+    </>
+  );
+}
+
+/** A whole number within limits, as it was typed. */
+const whole = (min: number, max: number, text: string): number =>
+  Math.min(max, Math.max(min, Math.round(Number(text) || 0)));
+
+/** What may be said of a text of either kind. */
+export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) {
+  return (
+    <>
+      <label className="setting">
+        Sample, shown until it is filled
+        <input
+          type="text"
+          className="form-control form-control-sm"
+          maxLength={500}
+          value={field.sample}
+          onChange={(event) => change({ sample: event.target.value })}
+        />
+      </label>
+      <label className="setting">
+        Filled at the start with
+        <input
+          type="text"
+          className="form-control form-control-sm"
+          maxLength={500}
+          value={field.default}
+          onChange={(event) => change({ default: event.target.value })}
+        />
+      </label>
+      <span className="setting setting--pair">
+        Characters, from
+        <input
+          type="number"
+          className="form-control form-control-sm figures"
+          min={0}
+          max={field.max}
+          aria-label="Fewest characters"
+          value={field.min}
+          onChange={(event) => change({ min: whole(0, field.max, event.target.value) })}
+        />
+        to
+        <input
+          type="number"
+          className="form-control form-control-sm figures"
+          min={1}
+          max={500}
+          aria-label="Most characters"
+          value={field.max}
+          onChange={(event) => change({ max: whole(Math.max(1, field.min), 500, event.target.value) })}
+        />
+      </span>
+    </>
+  );
+}

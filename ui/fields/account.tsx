@@ -1,0 +1,29 @@
+import { MarkPicture } from "@/ui/parts/MarkPicture";
+import { Choices } from "./Choices";
+import { defineControl } from "./define";
+import { OfferSettings } from "./OfferSettings";
+import { OwnAccount } from "./OwnAccount";
+
+export const control = defineControl<"account">({
+  grouped: true,
+  Control: (props) => {
+    const { id, field, value, house, onChange } = props;
+    const offered = field.choices.map((choice) => {
+      const account = house.accounts.find((entry) => entry.id === choice);
+      const mark = house.marks.find((entry) => entry.id === account?.mark);
+      const label = account ? `${account.network} ${account.handle}` : choice;
+      return { id: choice, label, picture: mark && <MarkPicture mark={mark} house={house} /> };
+    });
+    const chosen = typeof value === "string" ? value : undefined;
+    return (
+      <>
+        <Choices id={id} kind="account" offered={offered} chosen={chosen} onChoose={onChange} />
+        {field.own && <OwnAccount {...props} field={field} />}
+      </>
+    );
+  },
+  Settings: ({ field, house, change }) => {
+    const offered = house.accounts.map(({ id, network, handle }) => ({ id, name: `${network} ${handle}` }));
+    return <OfferSettings field={field} offered={offered} change={change} />;
+  },
+});

@@ -1,0 +1,79 @@
+import { Trash } from "react-bootstrap-icons";
+import { freshId } from "@/core/edit/blank";
+import type { Field } from "@/core/fields/field";
+import { Choices } from "./Choices";
+import { defineControl, type SettingsProps } from "./define";
+import { between } from "./Measured";
+
+type ChoiceField = Extract<Field, { kind: "choice" }>;
+
+/** The values that may be chosen, each under a name for the filler. */
+function OptionSettings({ field, change }: SettingsProps<ChoiceField>) {
+  const { options } = field;
+  const put = (i: number, part: object) =>
+    change({ options: options.map((old, j) => (j === i ? { ...old, ...part } : old)) });
+  const numeric = typeof options[0]!.value === "number";
+  const add = () => {
+    const id = freshId("option", new Set(options.map((option) => option.id)));
+    change({ options: [...options, { ...options[options.length - 1]!, id, label: `Option ${options.length + 1}` }] });
+  };
+  const remove = (id: string) => {
+    const kept = options.filter((option) => option.id !== id);
+    change({ options: kept, ...(field.default === id ? { default: kept[0]!.id } : {}) });
+  };
+  return (
+    <fieldset className="setting">
+      <legend>On offer</legend>
+      {options.map(({ id, label, value }, i) => (
+        <span key={id} className="setting setting--pair">
+          <input
+            type="radio"
+            name={`start ${field.id}`}
+            aria-label={`${label} at the start`}
+            checked={field.default === id}
+            onChange={() => change({ default: id })}
+          />
+          <input
+            type="text"
+            className="form-control form-control-sm"
+            aria-label={`Name of option ${i + 1}`}
+            value={label}
+            maxLength={80}
+            onChange={(event) => event.target.value.trim() !== "" && put(i, { label: event.target.value })}
+          />
+          <input
+            type={numeric ? "number" : "text"}
+            step="any"
+            className="form-control form-control-sm"
+            aria-label={`Value of option ${i + 1}`}
+            value={value}
+            maxLength={500}
+            onChange={(event) =>
+              put(i, { value: numeric ? between(-10000, 10000, event.target.value) : event.target.value })
+            }
+          />
+          <button
+            type="button"
+            className="small-button"
+            disabled={options.length === 1}
+            aria-label={`Take ${label} away`}
+            onClick={() => remove(id)}
+          >
+            <Trash aria-hidden />
+          </button>
+        </span>
+      ))}
+      <button type="button" className="chip" disabled={options.length >= 64} onClick={add}>
+        Another option
+      </button>
+    </fieldset>
+  );
+}
+
+export const control = defineControl<"choice">({
+  grouped: true,
+  Control: ({ id, field, value, onChange }) => (
+    <Choices id={id} kind="choice" offered={field.options} chosen={String(value)} onChoose={onChange} />
+  ),
+  Settings: OptionSettings,
+});

@@ -1,0 +1,38 @@
+import type { Field } from "@/core/fields/field";
+import { defineControl, type SettingsProps } from "./define";
+import { between, inOrder, Measured } from "./Measured";
+
+type CueField = Extract<Field, { kind: "cue" }>;
+
+const cueTimes = [
+  ["min", "Not before, s"],
+  ["max", "Not after, s"],
+  ["default", "At the start, s"],
+] as const;
+
+/** Between which seconds a filler may put a cue. */
+function CueSettings({ field, change }: SettingsProps<CueField>) {
+  return (
+    <div className="fields-dialog__numbers">
+      {cueTimes.map(([key, label]) => (
+        <label key={key} className="setting">
+          {label}
+          <input
+            type="number"
+            className="form-control form-control-sm figures"
+            min={0}
+            max={3600}
+            step={0.1}
+            value={field[key]}
+            onChange={(event) =>
+              event.target.value !== "" &&
+              change(inOrder({ ...field, [key]: between(0, 3600, event.target.value) }, key))
+            }
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
+
+export const control = defineControl<"cue">({ Control: Measured, Settings: CueSettings });
