@@ -82,7 +82,7 @@ describe("values of every kind", () => {
   const mixed = designWith(
     [
       box("panel"),
-      { ...box("slot"), kind: "picture", media: "", fill: undefined },
+      { id: "slot", name: "Slot", kind: "picture", media: "", width: box("slot").width, height: box("slot").height },
       words("handle", "@garden"),
       words("count", "0"),
     ],
@@ -120,6 +120,7 @@ describe("values of every kind", () => {
   const bound = (fields: Values["fields"], format = "square") =>
     bind(mixed, { fields, lengthS: 4 }, { ...testHouse, accounts: [account] }, format);
   const account = { id: "first", network: "Murmur", handle: "@first", mark: "none", ground: "dark", ink: "light" };
+  const { id: _, ...written } = account;
   const layer = (of: ReturnType<typeof bound>, id: string) => of.layers.find((entry) => entry.id === id);
 
   test("are read from the text that all of them once were, and from their own types alike", () => {
@@ -152,15 +153,11 @@ describe("values of every kind", () => {
   test("bring nothing along where the designer has not allowed it", () => {
     const strict = structuredClone(mixed);
     for (const field of strict.fields) if ("own" in field) field.own = false;
-    const faults = checkValues(
-      strict,
-      Values.parse({ fields: { shot: own, who: { ...account, kind: "account", id: undefined } } }),
-    );
+    const faults = checkValues(strict, Values.parse({ fields: { shot: own, who: { ...written, kind: "account" } } }));
     expect(faults.map(({ field, code }) => `${field}:${code}`)).toEqual(["shot:choice", "who:choice"]);
   });
   test("write out an account that the house style has not", () => {
-    const { id: _, ...rest } = account;
-    const who = { ...rest, kind: "account" as const, handle: "@another" };
+    const who = { ...written, kind: "account" as const, handle: "@another" };
     expect(checkValues(mixed, { fields: { who } })).toEqual([]);
     expect(layer(bound({ who }), "handle")).toMatchObject({ text: "@another" });
   });

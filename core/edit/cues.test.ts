@@ -61,7 +61,7 @@ describe("cues", () => {
     expect(exposeCue(d, "one")).toBe("one");
     expect(exposeCue(d, "one")).toBeUndefined();
     const values = startingValues(d);
-    expect(values.fields.one).toBe("0.5");
+    expect(values.fields.one).toBe(0.5);
     const begins = async (when: string) =>
       (await sceneOf(d, { fields: { one: when } })).table.layers.get("a")!.arrive[0]!.startS;
     expect(await begins("0.5")).toBe(0.5);
