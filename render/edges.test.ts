@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { shapeProperties, type ShapeKind } from "@/core/document/shapes";
+import { shapeKindNames, type ShapeKind } from "@/core/document/layer";
 import type { Format } from "@/core/document/format";
 import { sample } from "@/core/sample/picture";
 import { box, designWith, sceneOf, words } from "@/core/testing/scene";
@@ -156,16 +156,13 @@ describe("turned round", () => {
     }
     return count;
   };
-  test.each(Object.keys(shapeProperties) as ShapeKind[])(
-    "a %s is its mirror image: fill, line and its meter",
-    async (kind) => {
-      const layer = {
-        ...{ id: "s", name: "s", kind, ...fixed(50, 50, 60, 20), fill: conic, stroke, ...more[kind] },
-        meter: { property: "stroke.to", from: 0.05, to: 0.9 },
-      };
-      expect(await differs(layer, 1.3)).toBeLessThanOrEqual(6);
-    },
-  );
+  test.each(shapeKindNames)("a %s is its mirror image: fill, line and its meter", async (kind) => {
+    const layer = {
+      ...{ id: "s", name: "s", kind, ...fixed(50, 50, 60, 20), fill: conic, stroke, ...more[kind] },
+      meter: { property: "stroke.to", from: 0.05, to: 0.9 },
+    };
+    expect(await differs(layer, 1.3)).toBeLessThanOrEqual(6);
+  });
   test("a wave, and whatever moves, is its mirror image", async () => {
     const liquid = { level: 0.5, height: 6, length: 23, speed: 9, calm: 0 };
     expect(await differs(box("s", { ...fixed(70, 40, 60, 20), liquid }), 1.3)).toBeLessThanOrEqual(6);

@@ -41,8 +41,7 @@ export async function indexOf(root: string, registry: Registry): Promise<string>
   return format(lines.join("\n") + "\n", { ...settings, parser: "typescript" });
 }
 
-export const indexPath = (root: string, { folder, tsx }: Registry): string =>
-  join(root, folder, tsx ? "kinds.tsx" : "kinds.ts");
+export const indexPath = (root: string, { folder }: Registry): string => join(root, folder, "kinds.ts");
 
 /** Writes the index of every registry below a folder. */
 export async function listKinds(root: string): Promise<void> {

@@ -9,7 +9,6 @@ export interface Registry {
   readonly schemas?: string;
   /** What the table must be: an entry that is missing there is a compile error. */
   readonly satisfies?: { readonly type: string; readonly from: string; readonly as?: string };
-  readonly tsx?: boolean;
 }
 
 /** Everything that multiplies. */
@@ -27,6 +26,13 @@ export const registries: readonly Registry[] = [
     entry: "control",
     table: "controlKinds",
     satisfies: { type: "ControlOf", from: "./define" },
+  },
+  { folder: "core/shapes", entry: "shape", table: "shapeKinds", schemas: "shapeSchemas" },
+  {
+    folder: "ui/shapes",
+    entry: "rows",
+    table: "shapeRows",
+    satisfies: { type: "RowsOf", from: "./define" },
   },
   { folder: "worker/jobs", entry: "job", table: "jobKinds" },
 ];

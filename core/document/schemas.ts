@@ -16,7 +16,7 @@ import { KeyTime, KeyTrack, Meter, Timer } from "./keys";
 import { Distance, From, Loop, Move, Split, Start } from "./move";
 import { Output } from "../outputs/output";
 import { BoxRef, Length, Place, SizeAxis } from "./place";
-import { Corner } from "./shapes";
+import { Corner } from "./corner";
 import { Stretch, TextSetting, TypeStyle } from "./text";
 import { Anchor, Id } from "./units";
 import { Values } from "./values";

@@ -1,7 +1,8 @@
 import type { Design } from "../document/design";
 import type { House } from "../document/house";
-import { Layer, type LayerKind } from "../document/layer";
-import { freshId, numberedName } from "./blank";
+import { Layer, type LayerKind, type ShapeKind } from "../document/layer";
+import { shapeKinds } from "../shapes/kinds";
+import { freshId, idFrom, numberedName } from "./blank";
 import { copiesFor, takenLayerIds } from "./copies";
 import { removeMoves } from "./moves";
 import { regroup, untie } from "./ties";
@@ -19,19 +20,7 @@ const sized = (width: number, height: number) => ({
 });
 
 /** What a new layer of each kind starts as: something to see, in the middle of every format. */
-const starts: Readonly<Record<LayerKind, (house: House) => Record<string, unknown>>> = {
-  rectangle: (house) => ({ ...sized(40, 12), fill: first(house) }),
-  ellipse: (house) => ({ ...sized(16, 16), fill: first(house) }),
-  ring: (house) => ({ ...sized(20, 20), fill: first(house) }),
-  line: (house) => ({ ...sized(40, 2), stroke: { width: 0.4, fill: first(house) } }),
-  polygon: (house) => ({ ...sized(18, 18), fill: first(house) }),
-  star: (house) => ({ ...sized(18, 18), fill: first(house) }),
-  path: (house) => ({
-    ...sized(20, 20),
-    d: "M0 60 C0 20 40 0 100 0 C100 60 80 100 40 100 C20 100 0 85 0 60 Z",
-    view: { width: 100, height: 100 },
-    fill: first(house),
-  }),
+const starts: Readonly<Record<Exclude<LayerKind, ShapeKind>, (house: House) => Record<string, unknown>>> = {
   text: (house) => ({ ...plain, text: "Text", setting: { type: house.types[0]?.id ?? "body" }, fill: first(house) }),
   picture: (house) => ({
     ...sized(16, 16),
@@ -43,24 +32,32 @@ const starts: Readonly<Record<LayerKind, (house: House) => Record<string, unknow
 
 const first = (house: House) => ({ kind: "plain", colour: `house:${house.colours[0]!.role}` });
 
-export const kindNames: Readonly<Record<LayerKind, string>> = {
-  rectangle: "Panel",
-  ellipse: "Disc",
-  ring: "Ring",
-  line: "Line",
-  polygon: "Polygon",
-  star: "Star",
-  path: "Shape",
-  text: "Text",
-  picture: "Picture",
-  group: "Group",
-};
+/** A new shape as its kind begins. */
+function startOfShape(kind: ShapeKind, house: House): Record<string, unknown> {
+  const { width, height, drawn, ...own } = shapeKinds[kind].fresh;
+  const ink = drawn === undefined ? { fill: first(house) } : { stroke: { width: drawn, fill: first(house) } };
+  return { ...sized(width, height), ...own, ...ink };
+}
+
+const isShapeKind = (kind: LayerKind): kind is ShapeKind => Object.hasOwn(shapeKinds, kind);
+
+/** What a new layer of a kind is called. */
+export function kindName(kind: LayerKind): string {
+  if (isShapeKind(kind)) return shapeKinds[kind].label;
+  return { text: "Text", picture: "Picture", group: "Group" }[kind];
+}
 
 /** A layer of this kind on top of all others, or of the group it is put in; gives its id. */
 export function addLayer(design: Design, kind: LayerKind, house: House, into?: string): string {
-  const id = freshId(kindNames[kind].toLowerCase(), takenLayerIds(design));
-  const name = numberedName(kindNames[kind], new Set(design.layers.map((layer) => layer.name)));
-  const layer = Layer.parse({ id, name, kind, ...starts[kind](house), ...(into === undefined ? {} : { in: into }) });
+  const id = freshId(idFrom(kindName(kind), kind), takenLayerIds(design));
+  const name = numberedName(kindName(kind), new Set(design.layers.map((layer) => layer.name)));
+  const layer = Layer.parse({
+    id,
+    name,
+    kind,
+    ...(isShapeKind(kind) ? startOfShape(kind, house) : starts[kind](house)),
+    ...(into === undefined ? {} : { in: into }),
+  });
   design.layers.push(layer);
   return id;
 }

@@ -1,13 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import { Design } from "../document/design";
-import { Layer } from "../document/layer";
+import { Layer, layerKinds } from "../document/layer";
 import { referencesIn } from "../document/references";
 import { parseDesign } from "../document/upgrade";
 import { startingValues } from "../document/values";
 import { box, designWith, sceneOf, testHouse, words } from "../testing/scene";
 import { copiesFor } from "./copies";
 import { removeCue } from "./cues";
-import { addLayer, duplicateLayers, groupLayers, kindNames, moveLayer, removeLayers, ungroup } from "./layers";
+import { addLayer, duplicateLayers, groupLayers, moveLayer, removeLayers, ungroup } from "./layers";
 import { untieStrangers } from "./ties";
 
 /*
@@ -15,7 +15,7 @@ import { untieStrangers } from "./ties";
  * read and shown.
  */
 
-const kinds = Object.keys(kindNames) as Layer["kind"][];
+const kinds = layerKinds;
 const at = (layer: string) => ({ anchor: "video", layer, edge: "end", gap: 0.1 });
 const onCue = (gap = 0) => ({ anchor: "cue", cue: "go", gap });
 

@@ -1,4 +1,4 @@
-import type { Corner } from "../document/shapes";
+import type { Corner } from "../document/corner";
 import { makePath, type Path, type PathCommand } from "./path";
 
 /** Distance of the control points of a quarter circle drawn as one cubic, for radius 1. */

@@ -8,6 +8,7 @@ import { hasFamily, type Catalogue, type Face } from "../type/catalogue";
 import type { FontBook } from "../type/font-book";
 import { readsRightToLeft } from "../type/itemise";
 import { outlineText } from "../type/outline-text";
+import { outlinePath } from "./outline";
 import { facesFor, type SetText } from "../type/set-text";
 import { Solver } from "./solve";
 import type { Content, Still, StillLayer, TextContent, TextVariant } from "./types";
@@ -144,13 +145,12 @@ function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: So
     }
     case "group":
       return { kind: "group" };
-    case "path":
-      return {
-        kind: "shape",
-        outline: { kind: "path", path: pathOf(layer.d, layer.id), layer, mirrored: turnedRound },
-      };
-    default:
-      return { kind: "shape", outline: { kind: "regular", layer, mirrored: turnedRound } };
+    default: {
+      const outline = { layer, mirrored: turnedRound };
+      // What can't be drawn is told here, before anything is painted.
+      readable(layer.id, () => outlinePath(outline, box.width, box.height));
+      return { kind: "shape", outline };
+    }
   }
 }
 
@@ -173,9 +173,12 @@ function textContent(layer: BoundText, box: Box, turnedRound: boolean, solver: S
   return { kind: "text", ...variant(undefined, 0), variant };
 }
 
-function pathOf(d: string, layer: string) {
+const pathOf = (d: string, layer: string) => readable(layer, () => parseSvgPath(d));
+
+/** Reads an outline; throws an IssueError that names the layer where it can't be. */
+function readable<T>(layer: string, read: () => T): T {
   try {
-    return parseSvgPath(d);
+    return read();
   } catch (error) {
     throw new IssueError({ code: "path_broken", layer, reason: (error as Error).message });
   }

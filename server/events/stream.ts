@@ -1,5 +1,5 @@
 import { database } from "@/server/db/connection";
-import { listEventsOf, oldestSeq, type Event } from "@/server/db/events";
+import { listEventsOf, oldestSeq, settledSeq, type Event } from "@/server/db/events";
 import { hub } from "./hub";
 
 /** A sign of life, so that nothing between us and a browser takes a quiet stream for a dead one. */
@@ -39,9 +39,11 @@ export function eventStream(topics: readonly string[], after: number | undefined
       };
       signal.addEventListener("abort", () => leave(), { once: true });
       if (signal.aborted) return leave();
-      if (after === undefined) return;
-      if (after < (await oldestSeq(database())) - 1) send("event: reset\ndata: {}\n\n");
-      else for (const event of await listEventsOf(database(), topics, after)) tell(event);
+      // Whoever comes for the first time has looked at things a moment ago: what has happened since is told too.
+      const from = after ?? (await settledSeq(database()));
+      send(`event: from\nid: ${from}\ndata: {}\n\n`);
+      if (from < (await oldestSeq(database())) - 1) send("event: reset\ndata: {}\n\n");
+      else for (const event of await listEventsOf(database(), topics, from)) tell(event);
     },
     cancel: () => leave(),
   });

@@ -9,6 +9,7 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "POST /api/sign-in": "anyone",
   "POST /api/sign-out": "anyone",
   "GET /api/me": "anyone",
+  "GET /api/events": "contributor",
   "GET /api/releases": "contributor",
   "GET /api/releases/[release]": "contributor",
   "GET /api/releases/[release]/scene": "contributor",
@@ -18,7 +19,7 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "POST /api/exports/[export]/cancel": "contributor",
   "POST /api/exports/[export]/retry": "contributor",
   "GET /api/exports/[export]/file": "contributor",
-  "POST /api/media": "designer",
+  "POST /api/media": "contributor",
   "GET /api/media/[hash]": "contributor",
   "GET /api/media/[hash]/frames/[frame]": "contributor",
   "GET /api/house": "contributor",
@@ -77,7 +78,10 @@ const members: [Who, string][] = [
   ["ines", "contributor"],
 ];
 
-describe.each(Object.entries(access))("%s", (route, least) => {
+/** What is streamed has no end to wait for: it is tried by a test of its own, which reads it. */
+const streamed = ["GET /api/events"];
+
+describe.each(Object.entries(access).filter(([route]) => !streamed.includes(route)))("%s", (route, least) => {
   const [method, pattern] = route.split(" ") as [string, string];
   const path = pattern.replace(/\[\w+\]/g, "0".repeat(20));
   if (least !== "anyone") {

@@ -35,14 +35,28 @@ function reopen(): void {
     const event = HouseEvent.parse(JSON.parse(data as string));
     for (const listener of listeners.get(event.topic) ?? []) listener(event);
   };
-  source.addEventListener("reset", () => {
-    last = undefined;
-    for (const listener of new Set([...listeners.values()].flatMap((those) => [...those]))) listener("reset");
-  });
+  source.addEventListener("from", ({ lastEventId }) => (last ??= lastEventId));
+  source.addEventListener("reset", reset);
+}
+
+/** Says that some events can't be told any more. */
+function reset(): void {
+  last = undefined;
+  for (const listener of new Set([...listeners.values()].flatMap((those) => [...those]))) listener("reset");
+}
+
+/** Events are kept for an hour; a page that was not seen for nearly as long looks at everything anew. */
+const longestAwayMs = 50 * 60_000;
+let hiddenAt = 0;
+
+function onVisibility(): void {
+  if (document.visibilityState === "hidden") hiddenAt = Date.now();
+  else if (hiddenAt > 0 && Date.now() - hiddenAt > longestAwayMs) reset();
+  plan();
 }
 
 function listen(topics: readonly string[], listener: Listener): () => void {
-  if (listeners.size === 0) document.addEventListener("visibilitychange", plan);
+  if (listeners.size === 0) document.addEventListener("visibilitychange", onVisibility);
   for (const topic of topics) listeners.set(topic, (listeners.get(topic) ?? new Set()).add(listener));
   plan();
   return () => {
@@ -51,7 +65,7 @@ function listen(topics: readonly string[], listener: Listener): () => void {
       those?.delete(listener);
       if (those?.size === 0) listeners.delete(topic);
     }
-    if (listeners.size === 0) document.removeEventListener("visibilitychange", plan);
+    if (listeners.size === 0) document.removeEventListener("visibilitychange", onVisibility);
     plan();
   };
 }

@@ -1,24 +1,21 @@
 "use client";
 import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
-import type { LayerKind } from "@/core/document/layer";
-import { addLayer, kindNames } from "@/core/edit/layers";
+import { shapeKindNames, type LayerKind } from "@/core/document/layer";
+import { shapeKinds } from "@/core/shapes/kinds";
+import { addLayer, kindName } from "@/core/edit/layers";
 import { addTimeThing, timeThingNames, timeThings, type TimeThing } from "@/core/edit/time-things";
 import { useBench, useBenchStore } from "../store";
 
-const about: Readonly<Record<LayerKind, string>> = {
-  text: "Words in a type style of the house",
-  rectangle: "A panel with four corners, to fit around words",
-  picture: "A mark, a picture or a video",
-  ellipse: "A disc or oval",
-  ring: "A ring, part of one, or a sector",
-  line: "Through two points or more",
-  polygon: "With equal sides",
-  star: "With points",
-  path: "Any outline, from path data",
-  group: "An empty group to put layers in",
-};
-const order = Object.keys(about) as LayerKind[];
+const shapes = shapeKindNames.map((kind) => [kind, shapeKinds[kind].about] as const);
+/** What is wanted most often comes first. */
+const kinds: readonly (readonly [LayerKind, string])[] = [
+  ["text", "Words in a type style of the house"],
+  ...shapes.filter(([kind]) => kind === "rectangle"),
+  ["picture", "A mark, a picture or a video"],
+  ...shapes.filter(([kind]) => kind !== "rectangle"),
+  ["group", "An empty group to put layers in"],
+];
 
 /** Chooses what the new layer is. Letters and arrows work as well as the mouse. */
 export function NewLayerDialog({ onClose }: { onClose: () => void }) {
@@ -29,7 +26,7 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
     const last = document.layers.find(({ id }) => id === chosen[chosen.length - 1]);
     const into = last?.kind === "group" ? last.id : undefined;
     let id = "";
-    edit(`New ${kindNames[kind].toLowerCase()}`, (draft) => void (id = addLayer(draft, kind, house, into)));
+    edit(`New ${kindName(kind).toLowerCase()}`, (draft) => void (id = addLayer(draft, kind, house, into)));
     choose([id]);
     onClose();
   };
@@ -44,9 +41,9 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
     <PaperDialog title="New layer" onClose={onClose} size="lg" restoreFocus={false}>
       <Modal.Body>
         <div className="kinds">
-          {order.map((kind, i) => (
+          {kinds.map(([kind, about], i) => (
             <button key={kind} type="button" autoFocus={i === 0} onClick={() => add(kind)}>
-              <b>{kindNames[kind]}</b> {about[kind]}
+              <b>{kindName(kind)}</b> {about}
             </button>
           ))}
         </div>

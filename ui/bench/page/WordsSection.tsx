@@ -1,11 +1,10 @@
 "use client";
 import type { Layer } from "@/core/document/layer";
-import { assertNever } from "@/core/assert-never";
+import { shapeRows } from "@/ui/shapes/kinds";
 import { useBench } from "../store";
 import { LengthBox } from "./LengthBox";
 import { useBoxes } from "./PlaceSection";
 import { PictureRows } from "./PictureRows";
-import { PointsRow } from "./PointsRow";
 import { ChoiceRow, NumberRow, Row, TextRow, ToggleRow, type Option } from "./rows";
 import { StretchRows } from "./StretchRows";
 import { useProperty } from "./use-property";
@@ -30,93 +29,11 @@ function Own({ layer }: { layer: Layer }) {
       return <PictureRows layer={layer} />;
     case "group":
       return <ToggleRow layer={layer} path="clip" label="Shows its layers only inside its box" />;
-    case "rectangle":
-      return <RectangleRows layer={layer} />;
-    case "ellipse":
-      return <ToggleRow layer={layer} path="round" label="Stays a circle" />;
-    case "ring":
-      return (
-        <>
-          <NumberRow layer={layer} path="inner" label="Hole" unit="%" min={0} max={1} />
-          <div className="row-pair">
-            <NumberRow layer={layer} path="from" label="From" unit="°" />
-            <NumberRow layer={layer} path="sweep" label="Runs" unit="°" min={-360} max={360} />
-          </div>
-        </>
-      );
-    case "line":
-      return (
-        <>
-          <PointsRow layer={layer} />
-          <ToggleRow layer={layer} path="closed" label="Closed" />
-          <NumberRow layer={layer} path="rounding" label="Rounding" unit="u" min={0} />
-        </>
-      );
-    case "polygon":
-      return (
-        <div className="row-pair">
-          <NumberRow layer={layer} path="sides" label="Sides" unit="" min={3} max={64} />
-          <NumberRow layer={layer} path="rounding" label="Rounding" unit="u" min={0} />
-        </div>
-      );
-    case "star":
-      return (
-        <>
-          <div className="row-pair">
-            <NumberRow layer={layer} path="points" label="Points" unit="" min={3} max={64} />
-            <NumberRow layer={layer} path="inner" label="Inner" unit="%" min={0} max={1} />
-          </div>
-          <NumberRow layer={layer} path="rounding" label="Rounding" unit="u" min={0} />
-        </>
-      );
-    case "path":
-      return (
-        <>
-          <TextRow layer={layer} path="d" label="Path data" lines={3} />
-          <div className="row-pair">
-            <NumberRow layer={layer} path="view.width" label="Drawn for" unit="" min={0.01} />
-            <NumberRow layer={layer} path="view.height" label="by" unit="" min={0.01} />
-          </div>
-          <ChoiceRow
-            layer={layer}
-            path="fit"
-            label="In its box"
-            options={[
-              ["stretch", "Stretched"],
-              ["contain", "In proportion"],
-            ]}
-          />
-        </>
-      );
-    default:
-      return assertNever(layer);
+    default: {
+      const Rows = shapeRows[layer.kind];
+      return <Rows layer={layer} />;
+    }
   }
-}
-
-const corners = ["Top left", "Top right", "Bottom right", "Bottom left"];
-
-function RectangleRows({ layer }: { layer: Layer }) {
-  return (
-    <>
-      <div className="corners">
-        {corners.map((name, i) => (
-          <div key={name} className="corners__one">
-            <NumberRow layer={layer} path={`corners.${i}.size`} label={name} unit="u" min={0} />
-            <ChoiceRow
-              layer={layer}
-              path={`corners.${i}.style`}
-              label=""
-              options={[
-                ["round", "Round"],
-                ["cut", "Cut"],
-              ]}
-            />
-          </div>
-        ))}
-      </div>
-      <NumberRow layer={layer} path="slant" label="Slant" unit="°" min={-75} max={75} />
-    </>
-  );
 }
 
 function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {

@@ -1,0 +1,13 @@
+import { z } from "zod";
+import { ellipsePath } from "../geometry/shapes";
+import { defineShape, shapeLayer } from "./define";
+
+export const shape = defineShape({
+  schema: shapeLayer("ellipse", "Ellipse or circle", {
+    round: z.boolean().default(false).describe("Stays a circle in the middle of its box"),
+  }),
+  outline: ({ round }, { width, height }) => ellipsePath(width, height, round),
+  label: "Disc",
+  about: "A disc or oval",
+  fresh: { width: 16, height: 16 },
+});

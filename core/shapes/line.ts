@@ -1,0 +1,27 @@
+import { z } from "zod";
+import { Anchor, PositiveU } from "../document/units";
+import { polylinePath } from "../geometry/shapes";
+import { defineShape, shapeLayer } from "./define";
+
+export const shape = defineShape({
+  schema: shapeLayer("line", "Line through several points", {
+    points: z
+      .array(Anchor)
+      .min(2)
+      .max(500)
+      .default([
+        { x: 0, y: 0.5 },
+        { x: 1, y: 0.5 },
+      ])
+      .describe("Corners in shares of the box"),
+    closed: z.boolean().default(false),
+    rounding: PositiveU.default(0).describe("Radius of its corners in u"),
+  }),
+  outline: ({ points, closed, rounding }, { width, height, mirrored }) => {
+    const placed = points.map(({ x, y }) => [(mirrored ? 1 - x : x) * width, y * height] as const);
+    return polylinePath(placed, closed, rounding);
+  },
+  label: "Line",
+  about: "Through two points or more",
+  fresh: { width: 40, height: 2, drawn: 0.4 },
+});

@@ -1,0 +1,16 @@
+import { z } from "zod";
+import { PositiveU } from "../document/units";
+import { polylinePath, starPoints } from "../geometry/shapes";
+import { defineShape, shapeLayer } from "./define";
+
+export const shape = defineShape({
+  schema: shapeLayer("polygon", "Regular polygon", {
+    sides: z.number().int().min(3).max(64).default(6),
+    rounding: PositiveU.default(0).describe("Radius of its corners in u"),
+  }),
+  outline: ({ sides, rounding }, { width, height }) =>
+    polylinePath(starPoints(width, height, sides, undefined), true, rounding),
+  label: "Polygon",
+  about: "With equal sides",
+  fresh: { width: 18, height: 18 },
+});

@@ -1,0 +1,26 @@
+import { z } from "zod";
+import { Corner, noCorner } from "../document/corner";
+import { Degrees } from "../document/units";
+import { rectanglePath, type Corners } from "../geometry/rectangle";
+import { slantedPath } from "../geometry/shapes";
+import { defineShape, shapeLayer } from "./define";
+
+export const shape = defineShape({
+  schema: shapeLayer("rectangle", "Rectangle with four corners of its own", {
+    corners: z
+      .tuple([Corner, Corner, Corner, Corner])
+      .default([noCorner, noCorner, noCorner, noCorner])
+      .describe("Top left, top right, bottom right, bottom left"),
+    slant: Degrees.min(-75).max(75).default(0).describe("Leans its upright sides, within its box"),
+  }),
+  outline: ({ corners: all, slant }, { width, height, mirrored }) => {
+    const [tl, tr, br, bl] = all;
+    const corners: Corners = mirrored ? [tr, tl, bl, br] : all;
+    return slant === 0
+      ? rectanglePath(width, height, corners)
+      : slantedPath(width, height, corners, mirrored ? -slant : slant);
+  },
+  label: "Panel",
+  about: "A panel with four corners, to fit around words",
+  fresh: { width: 40, height: 12 },
+});

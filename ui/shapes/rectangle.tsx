@@ -1,0 +1,26 @@
+import { ChoiceRow, NumberRow } from "@/ui/bench/page/rows";
+import { defineRows } from "./define";
+
+const corners = ["Top left", "Top right", "Bottom right", "Bottom left"];
+
+export const rows = defineRows(({ layer }) => (
+  <>
+    <div className="corners">
+      {corners.map((name, i) => (
+        <div key={name} className="corners__one">
+          <NumberRow layer={layer} path={`corners.${i}.size`} label={name} unit="u" min={0} />
+          <ChoiceRow
+            layer={layer}
+            path={`corners.${i}.style`}
+            label=""
+            options={[
+              ["round", "Round"],
+              ["cut", "Cut"],
+            ]}
+          />
+        </div>
+      ))}
+    </div>
+    <NumberRow layer={layer} path="slant" label="Slant" unit="°" min={-75} max={75} />
+  </>
+));
