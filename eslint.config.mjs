@@ -30,7 +30,7 @@ const hostless = {
 const knexOnly = { group: ["knex"], message: "Only server/db imports knex." };
 
 export default tseslint.config(
-  { ignores: ["node_modules/**", ".next/**", ".rubrick/**", "next-env.d.ts", "public/**"] },
+  { ignores: ["node_modules/**", ".next/**", ".rubrick/**", "next-env.d.ts", "public/**", "examples/**"] },
   ...next,
   ...tseslint.configs.recommended,
   {

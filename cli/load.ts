@@ -9,7 +9,7 @@ import { checkValues, startingValues, Values } from "@/core/document/values";
 import { database, isUnreachable } from "@/server/db/connection";
 import { listOutputs } from "@/server/db/outputs";
 import { findNumberedRelease } from "@/server/db/releases";
-import { storedPath } from "@/server/files/storage";
+import { isStored, localFile } from "@/server/files/storage";
 import { fileWords, fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
 import { joinInstance } from "./instance";
 import { decodeText, readTable, type TableRow } from "./table";
@@ -124,9 +124,10 @@ export async function loadOutput(flags: Flags): Promise<LoadedOutput> {
     return { output, footage: file };
   }
   joinInstance();
-  const footage = storedPath(output.backing.media.slice(6));
-  if (!existsSync(footage)) throw new UsageError("The output’s footage is not stored here. Name one with --footage.");
-  return { output, footage };
+  const hash = output.backing.media.slice(6);
+  if (!process.env.STORAGE_URL || !(await isStored(hash)))
+    throw new UsageError("The output’s footage is not stored here. Name one with --footage.");
+  return { output, footage: await localFile(hash) };
 }
 
 function readOutput(path: string): Output {

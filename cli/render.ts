@@ -12,7 +12,7 @@ import { makeClip } from "@/render/clip";
 import { EncodeError } from "@/render/ffmpeg";
 import { FootageError } from "@/render/footage";
 import { soundOf } from "@/render/sound";
-import { storedPath } from "@/server/files/storage";
+import { localFile } from "@/server/files/storage";
 import { fileWords, fromCaller, needed, UsageError, type Flags } from "./arguments";
 import { joinInstance, loadStored } from "./instance";
 import { loadDesign, loadOutput, loadRows, type LoadedDesign, type LoadedOutput } from "./load";
@@ -66,7 +66,7 @@ export async function render(flags: Flags): Promise<boolean> {
 /** Tells what is found about a row in a format; false when something stops it. */
 async function mayBeMade(flags: Flags, { design, house, accepted }: LoadedDesign, clip: Wanted): Promise<boolean> {
   const found = await foundIn({ design, values: clip.values, house }, [clip.format], loadStored, "row");
-  const findings = findingsOf(design, found, "row");
+  const findings = findingsOf(design, found);
   const named = (flags.accept ?? "").split(",").map((check) => ({ check: check.trim() }));
   const open = openStops(findings, [...accepted, ...named]);
   for (const finding of findings) tell(flags, clip, finding, open.includes(finding));
@@ -125,7 +125,7 @@ async function makeOne(
   signal: AbortSignal,
 ) {
   const file = join(folder, `clip.${factsOf(output).ending}`);
-  const sound = output.kind === "h264" && design.sound ? soundOf(design, house, storedSound) : undefined;
+  const sound = factsOf(output).sound && design.sound ? await soundOf(design, house, storedSound) : undefined;
   const scene = { design, values, house, format };
   const result = await makeClip({ scene, output, footage, sound, loadPicture: loadStored, folder, file, signal });
   return { ...result, file };
@@ -140,9 +140,9 @@ function wordsFor(error: unknown, { design }: LoadedDesign): string | undefined 
 }
 
 /** Sounds lie in the instance's own store. */
-const storedSound = (hash: string): string => {
+const storedSound = async (hash: string): Promise<string> => {
   joinInstance();
-  return storedPath(hash);
+  return localFile(hash);
 };
 
 function refuse(flags: Flags, told: { row: number; format?: string; message: string }): void {

@@ -1,8 +1,18 @@
 import { assertNever } from "./assert-never";
+import { checkOf, type CheckCode } from "./checks/codes";
 import type { Issue } from "./issue";
 
+type NameOf = (layerId: string) => string;
+/** What no check looks for: a stage can't go on with it. */
+type StageIssue = Exclude<Issue, { code: CheckCode }>;
+
 /** One sentence for people: what is wrong and what to do. `nameOf` turns a layer id into its name. */
-export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (id) => id): string {
+export function messageOf(issue: Issue, nameOf: NameOf = (id) => id): string {
+  // The facts are those of its check, which the table can't say.
+  return checkOf(issue.code)?.words(issue as never, nameOf) ?? stageWords(issue as StageIssue, nameOf);
+}
+
+function stageWords(issue: StageIssue, nameOf: NameOf): string {
   switch (issue.code) {
     case "reference_unknown":
       return `“${nameOf(issue.layer)}” is tied to “${issue.reference}”, which is not in this design.`;
@@ -36,8 +46,6 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” shows the picture “${issue.picture}”, which the house style does not have.`;
     case "video_unknown":
       return `“${nameOf(issue.layer)}” goes by the video “${issue.video}”, which is not there.`;
-    case "sound_unknown":
-      return `The sound “${issue.sound}” under this design is not in the house style any more. Choose another one, or none.`;
     case "account_unknown":
       return `“${nameOf(issue.layer)}” shows the account “${issue.account}”, which the house style does not have.`;
     case "path_broken":
@@ -50,38 +58,6 @@ export function messageOf(issue: Issue, nameOf: (layerId: string) => string = (i
       return `“${nameOf(issue.layer)}” has no property “${issue.property}”.`;
     case "value_refused":
       return `“${nameOf(issue.layer)}” cannot take this for “${issue.property}”: ${issue.reason}.`;
-    case "glyph_missing":
-      return `No font here can draw ${issue.characters.map((c) => `“${c}”`).join(", ")}. Leave it out or write it differently.`;
-    case "family_missing":
-      return `The font “${issue.family}” of “${nameOf(issue.layer)}” is not here; ${issue.standIn} stands in for it. Upload it to the house style, or choose another.`;
-    case "text_cut":
-      return `The text of “${nameOf(issue.layer)}” does not fit and is cut. Shorten it.`;
-    case "outside_safe":
-      return `The text of “${nameOf(issue.layer)}” reaches outside the safe area. Shorten it.`;
-    case "in_keep_clear":
-      return `The text of “${nameOf(issue.layer)}” stands where an app shows its own things (${issue.zone}). Shorten it.`;
-    case "contrast_low":
-      return `“${nameOf(issue.layer)}” is hard to read on what is behind it: contrast ${issue.ratio.toFixed(1)}, ${issue.needed} is needed. Choose another colour.`;
-    case "media_small":
-      return `The picture in “${nameOf(issue.layer)}” is enlarged ${issue.times.toFixed(1)} times and will look soft. Use a larger one.`;
-    case "contrast_finish":
-      return `Grain or glow makes “${nameOf(issue.layer)}” hard to read: contrast ${issue.ratio.toFixed(1)} where it is worst, ${issue.needed} is needed. Make the finish weaker or the text plainer.`;
-    case "sample_left":
-      return `The field “${issue.field}” starts with its own sample, so it may go out unchanged. Let it start empty, or with something true.`;
-    case "read_short":
-      return `“${nameOf(issue.layer)}” stands still for ${issue.seconds.toFixed(1)} s; reading it takes ${issue.needed.toFixed(1)} s. Make the clip longer, or let it come sooner.`;
-    case "loop_idle":
-      return `The stay is too short for a single turn of what “${nameOf(issue.layer)}” does in it, which takes ${issue.seconds.toFixed(1)} s. Make the clip longer or the turn shorter.`;
-    case "loop_seam":
-      return `The video in “${nameOf(issue.layer)}” jumps when it starts again. Let it stand still at its end, or use one that closes.`;
-    case "flashes":
-      return `The picture flashes ${issue.count} times within a second, at ${issue.atS.toFixed(1)} s; more than three can harm people. Make it slower or weaker.`;
-    case "cue_late":
-      return `“${nameOf(issue.layer)}” waits for a cue at ${issue.atS.toFixed(1)} s; the clip ends at ${issue.lengthS.toFixed(1)} s. Move the cue or make the clip longer.`;
-    case "leave_before_cue":
-      return `“${nameOf(issue.layer)}” would have to leave before its own cue, so it stays until the clip ends. Give it a leave of its own, or let its cue come sooner.`;
-    case "clip_too_short":
-      return `The clip is too short for arriving and leaving; both run ${(1 / issue.factor).toFixed(1)} times faster. Make it longer.`;
     case "pictures_heavy":
       return `The pictures in it are too large together: more than ${issue.megapixels} million pixels. Use fewer, or smaller ones.`;
     case "format_unknown":

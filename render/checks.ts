@@ -1,4 +1,5 @@
-import { issuesOf, type CheckScope, type CheckTools } from "@/core/checks/run";
+import type { CheckScope } from "@/core/checks/define";
+import { issuesOf, type CheckTools } from "@/core/checks/run";
 import type { Issue } from "@/core/issue";
 import { prepareScene, type SceneRequest } from "@/core/scene";
 import { fontBook, fontLoader } from "./fonts";

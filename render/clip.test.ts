@@ -7,6 +7,7 @@ import { box, designWith, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 
+const plain = async (hash: string) => hash;
 const noPictures = async () => Promise.reject(new Error("no pictures here"));
 
 jest.setTimeout(120_000);
@@ -94,9 +95,11 @@ describe("makeClip", () => {
     const { soundOf } = await import("./sound");
     const sounds = [{ id: "v", name: "V", hash: "a".repeat(64), durationS: 3 }];
     const heard = { ...design, sound: { sound: "v", from: 1, gain: 1 } };
-    expect(soundOf(heard, { ...testHouse, sounds }, (hash) => hash)).toMatchObject({ fromS: 1, untilS: 3 });
-    expect(soundOf(design, testHouse, (hash) => hash)).toBeUndefined();
-    expect(soundOf({ ...heard, sound: { ...heard.sound, from: 3 } }, { ...testHouse, sounds }, String)).toBeUndefined();
+    expect(await soundOf(heard, { ...testHouse, sounds }, plain)).toMatchObject({ fromS: 1, untilS: 3 });
+    expect(await soundOf(design, testHouse, plain)).toBeUndefined();
+    expect(
+      await soundOf({ ...heard, sound: { ...heard.sound, from: 3 } }, { ...testHouse, sounds }, plain),
+    ).toBeUndefined();
   });
   test("tells progress in frames of the clip, up to all of them", async () => {
     const seen: number[] = [];

@@ -150,9 +150,9 @@ describe("sound", () => {
     expect(pictureS).toBe(lengthS);
     expect(Math.abs(soundS - lengthS)).toBeLessThan(0.05);
   });
-  test("that the house style has not any more is told, not left out", () => {
+  test("that the house style has not any more is told, not left out", async () => {
     const design = { ...designWith([panel]), sound: { sound: "gone", from: 0, gain: 1 } };
-    expect(() => soundOf(design, testHouse, String)).toThrow(/sound_unknown/);
+    await expect(soundOf(design, testHouse, async (hash) => hash)).rejects.toThrow(/sound_unknown/);
   });
 });
 

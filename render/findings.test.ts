@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { NodeHost } from "./node-host";
 import { box, designWith, sceneOf, testHouse, words } from "@/core/testing/scene";
 import { findingsOf, openStops } from "@/core/checks/findings";
-import { smallMedia } from "@/core/checks/small-media";
+import { smallMedia } from "@/core/checks/media-small";
 import { textContrast } from "@/core/checks/text-contrast";
 import { foundIn } from "./checks";
 
@@ -64,7 +64,7 @@ describe("the runner of checks", () => {
   const found = async (who: string, more: object = {}) => {
     const of = design(more);
     const request = { design: of, values: { fields: { who } }, house: testHouse };
-    return findingsOf(of, await foundIn(request, ["wide", "tall"], noFiles, "row"), "row");
+    return findingsOf(of, await foundIn(request, ["wide", "tall"], noFiles, "row"));
   };
   test("finds what a filled-in row does wrong: cut, without glyphs, unreadable, outside the safe area", async () => {
     expect(await found("Ada")).toEqual([]);

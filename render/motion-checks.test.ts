@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { flashIssues } from "@/core/checks/flashes";
 import { textContrast } from "@/core/checks/text-contrast";
-import { idleLoops, tooShortToRead } from "@/core/checks/reading";
+import { idleLoops } from "@/core/checks/loop-idle";
+import { tooShortToRead } from "@/core/checks/read-short";
 import { smallerRequest } from "@/core/scene";
 import { box, designWith, sceneOf, testHouse, words } from "@/core/testing/scene";
 import { NodeHost } from "./node-host";

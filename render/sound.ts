@@ -14,13 +14,18 @@ export interface ClipSound {
  * The sound of a design, by where files with a content hash lie; undefined when it has none. Throws an IssueError for
  * one that the house style has not.
  */
-export function soundOf(design: Design, house: House, pathOf: (hash: string) => string): ClipSound | undefined {
+export async function soundOf(
+  design: Design,
+  house: House,
+  pathOf: (hash: string) => Promise<string>,
+): Promise<ClipSound | undefined> {
   const facts = design.sound;
   const stored = facts && house.sounds.find(({ id }) => id === facts.sound);
   if (!facts) return undefined;
   if (!stored) throw new IssueError({ code: "sound_unknown", sound: facts.sound });
   const untilS = Math.min(stored.durationS, facts.until ?? stored.durationS);
-  return untilS > facts.from ? { file: pathOf(stored.hash), fromS: facts.from, untilS, gain: facts.gain } : undefined;
+  if (untilS <= facts.from) return undefined;
+  return { file: await pathOf(stored.hash), fromS: facts.from, untilS, gain: facts.gain };
 }
 
 /**

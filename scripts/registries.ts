@@ -34,5 +34,18 @@ export const registries: readonly Registry[] = [
     table: "shapeRows",
     satisfies: { type: "RowsOf", from: "./define" },
   },
+  { folder: "core/checks", entry: "check", table: "checkKinds" },
+  {
+    folder: "core/sample/steps",
+    entry: "step",
+    table: "stepKinds",
+    satisfies: { type: "StepFactsOf", from: "./define" },
+  },
+  {
+    folder: "core/paint/steps",
+    entry: "painter",
+    table: "stepPainters",
+    satisfies: { type: "StepPainterOf", from: "./define" },
+  },
   { folder: "worker/jobs", entry: "job", table: "jobKinds" },
 ];

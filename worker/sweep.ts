@@ -1,12 +1,13 @@
 import { readdir, rm, stat } from "node:fs/promises";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import type { Db } from "@/server/db/connection";
-import { livingTokens, knownFiles, sweepRows } from "@/server/db/sweep";
-import { storageRoot, workRoot } from "@/server/files/storage";
+import { dropFile, listUnreferenced } from "@/server/db/files";
+import { livingTokens, sweepRows } from "@/server/db/sweep";
+import { copiesFolder, store, workRoot } from "@/server/files/storage";
 
 const hourMs = 3600 * 1000;
 /** What nobody has asked for for so long that it can't be in hand any more. */
-const grace = { workMs: hourMs, partMs: hourMs, fileMs: 24 * hourMs };
+const grace = { workMs: hourMs, partMs: hourMs, copyMs: 24 * hourMs, fileDays: 7 };
 
 export interface Swept {
   readonly folders: number;
@@ -25,7 +26,8 @@ const ageMs = async (path: string): Promise<number> => {
  * copied files, stored files without a row, rows that have had their time.
  */
 export async function sweep(db: Db): Promise<Swept> {
-  return { folders: await sweepWork(db), files: await sweepStorage(db), rows: await sweepRows(db) };
+  const files = (await sweepStorage(db)) + (await sweepCopies());
+  return { folders: await sweepWork(db), files, rows: await sweepRows(db) };
 }
 
 /** An attempt's folder ends in the token of its lease: without a living one nobody will come back to it. */
@@ -44,25 +46,33 @@ async function sweepWork(db: Db): Promise<number> {
   return gone;
 }
 
+/** Stored files that nobody has referred to for a while. */
 async function sweepStorage(db: Db): Promise<number> {
   let gone = 0;
-  for (const shelf of await namesIn(storageRoot())) {
-    if (!/^[0-9a-f]{2}$/.test(shelf)) continue;
-    const names = await namesIn(join(storageRoot(), shelf));
-    const hashes = names.filter((name) => /^[0-9a-f]{64}$/.test(name));
-    const known = await knownFiles(db, hashes);
-    for (const name of names) {
-      const path = join(storageRoot(), shelf, name);
-      const least = name.endsWith(".part")
-        ? grace.partMs
-        : hashes.includes(name) && !known.has(name)
-          ? grace.fileMs
-          : NaN;
-      // Looked at again right before: whoever stores the same content now has just touched it.
-      if (!((await ageMs(path)) > least)) continue;
-      await rm(path, { force: true });
-      gone++;
-    }
+  for (const hash of await listUnreferenced(db, grace.fileDays)) {
+    if (await dropFile(db, hash, grace.fileDays, () => store().remove(hash))) gone++;
   }
+  return gone;
+}
+
+/** Files of a folder that have not been touched for so long, if `may` lets them go. */
+async function sweepFolder(folder: string, ms: number, may: (name: string) => boolean): Promise<number> {
+  let gone = 0;
+  for (const name of await namesIn(folder)) {
+    const path = join(folder, name);
+    if (!may(name) || (await ageMs(path)) < ms) continue;
+    await rm(path, { force: true });
+    gone++;
+  }
+  return gone;
+}
+
+/** Copies of stored files that nobody has used for a while, and halves of files, here and in a store on disk. */
+async function sweepCopies(): Promise<number> {
+  let gone = await sweepFolder(copiesFolder(), grace.copyMs, () => true);
+  const shelf = store().pathOf?.("00");
+  const root = shelf && dirname(dirname(shelf));
+  for (const name of root ? await namesIn(root) : [])
+    gone += await sweepFolder(join(root!, name), grace.partMs, (file) => file.endsWith(".part"));
   return gone;
 }

@@ -4,6 +4,7 @@ import type { PaintHost } from "../paint/canvas";
 import { paint } from "../paint/paint";
 import { isMoving } from "../schedule/instant";
 import type { Scene } from "../scene";
+import { defineCheck, ofDesign } from "./define";
 
 /*
  * General flashes after WCAG 2.2, 2.3.1: pairs of opposing changes of a tenth of the relative luminance or more, whose
@@ -106,3 +107,22 @@ class Flashes {
     } else if (track.rising === way > 0) track.end = level;
   }
 }
+
+declare module "../issue" {
+  interface Issues {
+    flashes: { count: number; atS: number };
+  }
+}
+
+export const check = defineCheck({
+  code: "flashes",
+  severity: "stop",
+  scopes: ofDesign,
+  find: async ({ small, host }) => {
+    const scene = await small();
+    // The frames of a video are not all at hand.
+    return scene.showsVideo ? [] : flashIssues(scene, host);
+  },
+  words: (facts) =>
+    `The picture flashes ${facts.count} times within a second, at ${facts.atS.toFixed(1)} s; more than three can harm people. Make it slower or weaker.`,
+});

@@ -2,14 +2,9 @@ import { IssueError, type Issue } from "../issue";
 import type { PaintHost } from "../paint/canvas";
 import { rastersOf } from "../sample/rasters";
 import { smallerRequest, type Scene, type SceneRequest } from "../scene";
-import { flashIssues, flashShare } from "./flashes";
-import { idleLoops, tooShortToRead } from "./reading";
-import { seamFrames, seamIssues } from "./seams";
-import { smallMedia } from "./small-media";
-import { textContrast } from "./text-contrast";
-
-/** What is looked at: a design before it is published, or one filled-in row of a release that has been. */
-export type CheckScope = "design" | "row";
+import { allChecks, checkOf } from "./codes";
+import type { CheckScope, Looked } from "./define";
+import { flashShare } from "./flashes";
 
 /** What the side that checks provides; the same checks run in the browser, in the worker and on the command line. */
 export interface CheckTools {
@@ -23,38 +18,23 @@ export interface CheckTools {
 export async function issuesOf(request: SceneRequest, tools: CheckTools, scope: CheckScope): Promise<Issue[]> {
   try {
     const scene = await tools.prepare(request);
-    const { still, table } = scene;
     await tools.load([...scene.pictures, ...rastersOf(scene.sample(scene.posterS).ops)]);
-    const found = [
-      ...scene.issues,
-      ...textContrast(scene, tools.host),
-      ...smallMedia(still),
-      ...tooShortToRead(still, table),
-    ];
-    // How it moves is the design's own, and was looked at when it was published.
-    return scope === "row" ? found : [...found, ...(await motionIssues(request, scene, tools))];
+    const looked = lookedAt(request, scene, tools);
+    const found: Issue[] = scene.issues.filter(({ code }) => !checkOf(code));
+    for (const check of allChecks) if (check.scopes.includes(scope)) found.push(...(await check.find(looked)));
+    return found;
   } catch (error) {
     if (error instanceof IssueError) return [error.issue];
     throw error;
   }
 }
 
-async function motionIssues(
-  request: SceneRequest,
-  scene: Scene,
-  { prepare, host, load }: CheckTools,
-): Promise<Issue[]> {
-  const { still, table } = scene;
-  await load(seamFrames(still, table));
-  const small = await prepare(smallerRequest(request, flashShare, 2));
-  // The frames of a video are not all at hand.
-  const flashes = small.showsVideo ? [] : flashIssues(small, host);
-  const { sound } = request.design;
-  const lost = sound && !request.house.sounds.some(({ id }) => id === sound.sound) ? sound.sound : undefined;
-  return [
-    ...idleLoops(still, table),
-    ...seamIssues(still, table, host),
-    ...flashes,
-    ...(lost === undefined ? [] : [{ code: "sound_unknown", sound: lost } as const]),
-  ];
+function lookedAt(request: SceneRequest, scene: Scene, { prepare, host, load }: CheckTools): Looked {
+  const known = new Map<string, unknown>();
+  const once = <T>(what: string, find: () => T): T => {
+    if (!known.has(what)) known.set(what, find());
+    return known.get(what) as T;
+  };
+  const small = () => once("small", () => prepare(smallerRequest(request, flashShare, 2)));
+  return { request, scene, host, load, once, small };
 }

@@ -9,11 +9,16 @@ import { opsBounds, pixelBounds } from "../sample/bounds";
 import type { Picture } from "../sample/types";
 import type { Scene } from "../scene";
 import { sample } from "../sample/picture";
+import type { Looked } from "./define";
 
 /** Large text may have less contrast. Source: WCAG 2.2, 1.4.3; 24 px of a 1080 line picture is 2.2 u. */
 const largeU = 3.2;
 /** Every tenth pixel may be worse: an edge of the panel, a leaf in the picture. */
 const share = 0.1;
+
+/** What is found about the contrast of texts in one look. */
+export const contrastIn = ({ scene, host, once }: Looked): readonly Issue[] =>
+  once("contrast", () => textContrast(scene, host));
 
 /** Text that stands out too little from what is painted behind it, at the design's poster. */
 export function textContrast(scene: Scene, host: PaintHost): Issue[] {

@@ -42,5 +42,5 @@ export const field = defineField({
     const value = text !== "" && Number.isFinite(Number(text)) ? Number(text) : text;
     return { options: [{ id: "first", label: text || label, value }], default: "first" };
   },
-  label: "a choice",
+  label: "a choice of values",
 });

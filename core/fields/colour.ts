@@ -28,5 +28,5 @@ export const field = defineField({
       house.colours.map(({ role }) => role),
       held,
     ),
-  label: "a house colour",
+  label: "a choice of colours",
 });

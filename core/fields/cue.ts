@@ -22,5 +22,5 @@ export const field = defineField({
   // A cue is handed over where it is edited, not from a property.
   fits: () => undefined,
   make: () => undefined,
-  label: "when a cue comes",
+  label: "the time of a cue",
 });

@@ -28,5 +28,5 @@ export const field = defineField({
       house.marks.map(({ id }) => id),
       held,
     ),
-  label: "a mark",
+  label: "a choice of marks",
 });

@@ -23,5 +23,5 @@ export const field = defineField({
     const choices = house.videos.map(({ id }) => id);
     return choices.length === 0 ? undefined : { choices, sample: choices[0] };
   },
-  label: "a video",
+  label: "a video slot",
 });

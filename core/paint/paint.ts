@@ -1,259 +1,29 @@
-import { assertNever } from "../assert-never";
-import { applyFinish } from "../finish/finish";
-import { growBox, intersectBox, isEmptyBox, unionBox, type Box } from "../geometry/box";
-import type { Matrix } from "../geometry/matrix";
-import { blurReach, layerBounds, opBounds, opsBounds, stepReach } from "../sample/bounds";
-import type { FillOp, LayerOp, MeanOp, PaintOp, Picture, PictureOp, StrokeOp, UnderOp } from "../sample/types";
-import type { ContextLike, PaintHost, Surface } from "./canvas";
-import { cssColour, hostPath, inkOf } from "./ink";
-import { MeanOf } from "./mean";
+import type { Box } from "../geometry/box";
+import type { PaintOp, Picture } from "../sample/types";
+import type { ContextLike, PaintHost } from "./canvas";
+import type { Brush, StepPainter } from "./steps/define";
+import { stepPainters } from "./steps/kinds";
 
 /**
  * Paints a picture on a clear canvas whose top left is the pixel (bounds.x, bounds.y) of the format. The same calls
  * on the same bounds give the same bytes on every side.
  */
 export function paint(picture: Picture, bounds: Box, context: ContextLike, host: PaintHost): void {
-  new Painter(bounds, host).paint(picture.ops, context);
+  brushOf(bounds, host).paint(picture.ops, context);
 }
 
-class Painter {
-  constructor(
-    private readonly bounds: Box,
-    private readonly host: PaintHost,
-  ) {}
-
-  paint(ops: readonly PaintOp[], context: ContextLike): void {
-    for (const op of ops) {
-      switch (op.kind) {
-        case "fill":
-          this.fill(op, context);
-          break;
-        case "stroke":
-          this.stroke(op, context);
-          break;
-        case "picture":
-          this.picture(op, context);
-          break;
-        case "layer":
-          this.layer(op, context);
-          break;
-        case "mean":
-          this.mean(op, context);
-          break;
-        default:
-          assertNever(op);
-      }
-    }
-  }
-
-  private fill(op: FillOp, context: ContextLike): void {
-    this.transform(context, op.matrix);
-    context.globalAlpha = op.opacity;
-    context.fillStyle = inkOf(op.fill, op.box, context);
-    context.fill(hostPath(op.path, this.host) as never, op.rule ?? "nonzero");
-  }
-
-  private stroke(op: StrokeOp, context: ContextLike): void {
-    this.transform(context, op.matrix);
-    context.globalAlpha = op.opacity;
-    context.strokeStyle = inkOf(op.fill, op.box, context);
-    context.lineWidth = op.width;
-    context.lineCap = op.cap;
-    context.lineJoin = op.join;
-    context.miterLimit = 10;
-    context.setLineDash([...op.dash]);
-    context.lineDashOffset = op.dashOffset;
-    context.stroke(hostPath(op.path, this.host) as never);
-  }
-
-  private picture(op: PictureOp, context: ContextLike): void {
-    const { source, target } = op;
-    const [a, b, c, d] = op.matrix;
-    const scale = (Math.sqrt(Math.abs(a * d - b * c)) * target.width) / source.width;
-    const levels = this.host.picture(op.hash);
-    const { width } = levels.forScale(1);
-    const level = levels.forScale(scale);
-    const share = level.width / width;
-    this.transform(context, op.matrix);
-    context.globalAlpha = op.opacity;
-    context.imageSmoothingEnabled = true;
-    context.imageSmoothingQuality = "low";
-    context.drawImage(
-      level.image as never,
-      source.x * share,
-      source.y * share,
-      source.width * share,
-      source.height * share,
-      target.x,
-      target.y,
-      target.width,
-      target.height,
-    );
-  }
-
-  /**
-   * Painted apart, changed as one, laid on what is below. Every soft edge is a matte of its own: the two canvases
-   * differ by some levels where they clip a path by a path, and agree where they lay one picture into another.
-   */
-  private layer(op: LayerOp, context: ContextLike): void {
-    // What stands outside may cast a shadow inside.
-    const needed = op.under.reduce(
-      (all, { dx, dy, soft }) =>
-        unionBox(all, growBox({ ...this.bounds, x: this.bounds.x - dx, y: this.bounds.y - dy }, blurReach(soft))),
-      this.bounds,
-    );
-    const seen = pixelsOf(layerBounds(op), needed);
-    if (!seen) return;
-    // Everything that a blur or finish may bring into view is painted, and only then cut.
-    const reach = stepReach(op);
-    const painted = reach > 0 ? pixelsOf(growBox(opsBounds(op.ops), reach), growBox(seen, reach)) : seen;
-    if (painted) new LayerPainter(painted, this.host).lay(op, context, this.bounds, seen);
-  }
-
-  private mean(op: MeanOp, context: ContextLike): void {
-    const area = pixelsOf(opBounds(op), this.bounds);
-    if (area) new LayerPainter(area, this.host).mean(op, context, this.bounds);
-  }
-
-  private transform(context: ContextLike, m: Matrix): void {
-    context.setTransform(m[0], m[1], m[2], m[3], m[4] - this.bounds.x, m[5] - this.bounds.y);
-  }
+function brushOf(bounds: Box, host: PaintHost): Brush {
+  const brush: Brush = {
+    bounds,
+    host,
+    transform: (context, m) => context.setTransform(m[0], m[1], m[2], m[3], m[4] - bounds.x, m[5] - bounds.y),
+    paint: (ops, context) => {
+      for (const op of ops) painterOf(op)(op, context, brush);
+    },
+    on: (others) => brushOf(others, host),
+  };
+  return brush;
 }
 
-/** Whole pixels around a box, within others; undefined when it lies outside them. */
-function pixelsOf(box: Box, within: Box): Box | undefined {
-  const x = Math.floor(box.x) - 1;
-  const y = Math.floor(box.y) - 1;
-  const whole = { x, y, width: Math.ceil(box.x + box.width) + 1 - x, height: Math.ceil(box.y + box.height) + 1 - y };
-  const area = intersectBox(whole, within);
-  return isEmptyBox(area) ? undefined : area;
-}
-
-/** Paints one layer step on a canvas no larger than what it touches. */
-class LayerPainter {
-  private readonly painter: Painter;
-
-  constructor(
-    private readonly area: Box,
-    private readonly host: PaintHost,
-  ) {
-    this.painter = new Painter(area, host);
-  }
-
-  /** Paints the step and lays what is `seen` of it on a canvas of these bounds. */
-  lay(op: LayerOp, context: ContextLike, bounds: Box, seen: Box): void {
-    let surface = this.surface();
-    this.painter.paint(op.ops, surface.context);
-    if (op.atop.length > 0) {
-      surface.context.globalCompositeOperation = "source-atop";
-      this.painter.paint(op.atop, surface.context);
-      surface.context.globalCompositeOperation = "source-over";
-    }
-    if (op.blur > 0) surface = this.blurred(surface, op.blur);
-    if (op.finish.length > 0) this.finish(surface, op);
-    const cut = new LayerPainter(seen, this.host);
-    cut.matted(op, this.area === seen ? surface : this.cropped(surface, seen), context, bounds);
-  }
-
-  /** Cuts a painted step by its mattes, and lays it with its shadows. */
-  private matted(op: LayerOp, surface: Surface, context: ContextLike, bounds: Box): void {
-    for (const matte of op.mattes) {
-      const cut = this.surface();
-      this.painter.paint(matte.ops, cut.context);
-      surface.context.globalCompositeOperation = matte.keep === "inside" ? "destination-in" : "destination-out";
-      this.copy(cut, surface.context, 0, 0, 1);
-      surface.context.globalCompositeOperation = "source-over";
-      this.host.release(cut);
-    }
-    const [x, y] = [this.area.x - bounds.x, this.area.y - bounds.y];
-    for (const under of op.under) this.under(surface, under, context, x, y, op.opacity);
-    context.globalCompositeOperation = op.blend === "normal" ? "source-over" : op.blend;
-    this.copy(surface, context, x, y, op.opacity);
-    context.globalCompositeOperation = "source-over";
-    this.host.release(surface);
-  }
-
-  /** Paints every sample by itself and lays their mean. */
-  mean(op: MeanOp, context: ContextLike, bounds: Box): void {
-    const { width, height } = this.area;
-    const mean = new MeanOf(width * height);
-    for (const ops of op.samples) {
-      const surface = this.surface();
-      this.painter.paint(ops, surface.context);
-      mean.add(surface.context.getImageData(0, 0, width, height).data);
-      this.host.release(surface);
-    }
-    const result = this.surface();
-    const pixels = result.context.getImageData(0, 0, width, height);
-    mean.write(pixels.data);
-    result.context.putImageData(pixels as never, 0, 0);
-    this.copy(result, context, this.area.x - bounds.x, this.area.y - bounds.y, 1);
-    this.host.release(result);
-  }
-
-  /** A part of a surface of this area, on one of its own size. */
-  private cropped(surface: Surface, { x, y, width, height }: Box): Surface {
-    const part = this.host.surface(width, height);
-    this.copy(surface, part.context, this.area.x - x, this.area.y - y, 1);
-    this.host.release(surface);
-    return part;
-  }
-
-  private blurred(surface: Surface, deviation: number): Surface {
-    const soft = this.surface();
-    soft.context.filter = `blur(${deviation}px)`;
-    this.copy(surface, soft.context, 0, 0, 1);
-    soft.context.filter = "none";
-    this.host.release(surface);
-    return soft;
-  }
-
-  private finish({ context }: Surface, op: LayerOp): void {
-    const { width, height } = this.area;
-    const pixels = context.getImageData(0, 0, width, height);
-    for (const finish of op.finish) applyFinish({ ...this.area, data: pixels.data }, finish);
-    context.putImageData(pixels as never, 0, 0);
-  }
-
-  /** A soft copy in one colour, below the layer. */
-  private under(surface: Surface, under: UnderOp, context: ContextLike, x: number, y: number, opacity: number): void {
-    const { width, height } = this.area;
-    const margin = blurReach(under.soft);
-    const tinted = this.host.surface(width + 2 * margin, height + 2 * margin);
-    this.copy(surface, tinted.context, margin, margin, 1);
-    tinted.context.globalCompositeOperation = "source-in";
-    tinted.context.fillStyle = cssColour(under.colour);
-    tinted.context.fillRect(0, 0, width + 2 * margin, height + 2 * margin);
-    tinted.context.globalCompositeOperation = "source-over";
-    const wide = { x: 0, y: 0, width: width + 2 * margin, height: height + 2 * margin };
-    const soft = under.soft > 0 ? new LayerPainter(wide, this.host).blurred(tinted, under.soft) : tinted;
-    for (let left = under.strength; left > 0; left -= 1) {
-      const strength = opacity * Math.min(1, left);
-      copyArea(soft, context, wide, x + under.dx - margin, y + under.dy - margin, strength);
-    }
-    this.host.release(soft);
-  }
-
-  private surface(): Surface {
-    return this.host.surface(this.area.width, this.area.height);
-  }
-
-  private copy(surface: Surface, context: ContextLike, x: number, y: number, opacity: number): void {
-    copyArea(surface, context, this.area, x, y, opacity);
-  }
-}
-
-/** Copies the used part of a surface, pixel by pixel, to (x, y) of another. */
-function copyArea(
-  surface: Surface,
-  context: ContextLike,
-  { width, height }: { width: number; height: number },
-  x: number,
-  y: number,
-  opacity: number,
-): void {
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.globalAlpha = opacity;
-  context.imageSmoothingEnabled = false;
-  context.drawImage(surface.canvas as never, 0, 0, width, height, x, y, width, height);
-}
+// The step and its painter belong together, which the table can't say.
+const painterOf = ({ kind }: PaintOp) => stepPainters[kind] as unknown as StepPainter<PaintOp>;

@@ -1,6 +1,7 @@
 import type { Format } from "../document/format";
 import type { Matrix } from "../geometry/matrix";
 import { hashText } from "../hash";
+import { factsOfStep } from "./step-facts";
 import type { PaintOp } from "./types";
 
 // Rounding before painting, not only in the key: what the key cannot tell apart must not differ in pixels either.
@@ -28,37 +29,7 @@ export function keyOf(format: Format, ops: readonly PaintOp[]): string {
 
 function write(ops: readonly PaintOp[], parts: string[]): void {
   for (const op of ops) {
-    switch (op.kind) {
-      case "fill":
-      case "stroke": {
-        const { path, matrix, ...rest } = op;
-        // A plain colour is the same wherever its box ends.
-        const facts = op.fill.kind === "plain" ? { ...rest, box: undefined } : rest;
-        parts.push(path.id, matrix.join(","), JSON.stringify(facts));
-        break;
-      }
-      case "picture":
-        parts.push(JSON.stringify(op));
-        break;
-      case "mean":
-        for (const sample of op.samples) {
-          parts.push("~");
-          write(sample, parts);
-        }
-        break;
-      case "layer": {
-        const { ops: inner, atop, mattes, ...rest } = op;
-        parts.push(JSON.stringify(rest), "(");
-        write(inner, parts);
-        parts.push(")(");
-        write(atop, parts);
-        for (const matte of mattes) {
-          parts.push(matte.keep);
-          write(matte.ops, parts);
-        }
-        parts.push(")");
-      }
-    }
+    factsOfStep(op).write(op, parts, write);
     parts.push(";");
   }
 }

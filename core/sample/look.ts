@@ -46,7 +46,7 @@ export function dress(posed: Posed, ops: PaintOp[], around: Surroundings): Paint
   // A group is always isolated: what is blended inside it is blended with what is inside it.
   const blends = layer.kind === "group" && blended(ops);
   if (plain && opacity === 1 && !blends) return ops;
-  if (plain && !blends && only && only.kind !== "mean" && ops.length === 1)
+  if (plain && !blends && only && "opacity" in only && ops.length === 1)
     return [{ ...only, opacity: only.opacity * opacity }];
   return [layerOp(ops, special)];
 }

@@ -1,3 +1,4 @@
+import { factsOfStep } from "./step-facts";
 import type { PaintOp } from "./types";
 
 /** How a frame of a video is named where a picture's hash stands. */
@@ -12,12 +13,9 @@ export function parseFrameRef(ref: string): { hash: string; frame: number } | un
 /** What must be loaded before these steps can be painted: hashes of pictures and names of frames. */
 export function rastersOf(ops: readonly PaintOp[], found = new Set<string>()): ReadonlySet<string> {
   for (const op of ops) {
-    if (op.kind === "picture") found.add(op.hash);
-    else if (op.kind === "mean") for (const sample of op.samples) rastersOf(sample, found);
-    else if (op.kind === "layer") {
-      rastersOf(op.ops, found);
-      for (const matte of op.mattes) rastersOf(matte.ops, found);
-    }
+    const { rasters, inner } = factsOfStep(op);
+    for (const ref of rasters?.(op) ?? []) found.add(ref);
+    for (const within of inner?.(op) ?? []) rastersOf(within, found);
   }
   return found;
 }

@@ -75,8 +75,17 @@ export interface MeanOp {
   readonly samples: readonly (readonly PaintOp[])[];
 }
 
+/** Every kind of step, by its name. Others may be added to it. */
+export interface PaintOps {
+  fill: FillOp;
+  stroke: StrokeOp;
+  picture: PictureOp;
+  layer: LayerOp;
+  mean: MeanOp;
+}
+
 /** One step of painting. Matrices map to pixels of the format. */
-export type PaintOp = FillOp | StrokeOp | PictureOp | LayerOp | MeanOp;
+export type PaintOp = PaintOps[keyof PaintOps];
 
 /** What is to be seen at one instant. Equal keys mean equal pixels. */
 export interface Picture {

@@ -6,6 +6,7 @@ import type { Accepted } from "@/contract/accepted";
 import type { ExportState } from "@/contract/exports";
 import { type Db, fromJson } from "./connection";
 import { addEvent } from "./events";
+import { addReferences } from "./files";
 
 /** A clip that was asked for: what it is made from, and what came of it. A job makes it. */
 export interface Export {
@@ -106,6 +107,7 @@ export async function addExports(db: Db, exports: readonly (NewExport & { readon
       created_by: row.createdBy,
     })),
   );
+  for (const { id, output, values } of exports) await addReferences(db, "export", id, [output, values]);
   await addEvent(db, "exports", { ids: exports.map(({ id }) => id) });
 }
 
@@ -196,8 +198,10 @@ export async function finishExport(db: Db, id: string, file: FinishedFile): Prom
       figures: JSON.stringify(file.figures),
       ended_at: db.fn.now(3),
     });
-  if (changed > 0) await addEvent(db, "exports", { ids: [id] });
-  return changed > 0;
+  if (changed === 0) return false;
+  await addReferences(db, "export", id, file.hash);
+  await addEvent(db, "exports", { ids: [id] });
+  return true;
 }
 
 /** Ends one export that is still asked for, or all that a job was to make. */

@@ -1,5 +1,6 @@
 import type { House } from "@/core/document/house";
 import { type Db, fromJson } from "./connection";
+import { setReferences } from "./files";
 import { readHouseDocument } from "./house";
 import { newId } from "./ids";
 
@@ -25,6 +26,7 @@ export async function addRemoval(db: Db, memberId: string, removal: Removal): Pr
     before: JSON.stringify(before),
     drafts: JSON.stringify(drafts),
   });
+  await setReferences(db, "removal", id, before);
   return id;
 }
 
@@ -33,6 +35,7 @@ export async function takeRemoval(db: Db, id: string): Promise<Removal | undefin
   const row = await db("house_removal").where({ id, undone: false }).forUpdate().first();
   if (!row) return undefined;
   await db("house_removal").where({ id }).update({ undone: true });
+  await setReferences(db, "removal", id, []);
   return {
     before: readHouseDocument(row.before),
     revision: row.revision,

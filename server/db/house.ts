@@ -1,6 +1,7 @@
 import { House } from "@/core/document/house";
 import { type Db, fromJson } from "./connection";
 import { addEvent } from "./events";
+import { setReferences } from "./files";
 
 /** A stored house style; what later versions have added is filled in. */
 export const readHouseDocument = (stored: unknown): House => House.parse(fromJson<unknown>(stored));
@@ -12,6 +13,7 @@ export async function findHouse(db: Db): Promise<House | undefined> {
 
 export async function addHouse(db: Db, house: House): Promise<void> {
   await db("house").insert({ id: 1, document: JSON.stringify(house) });
+  await setReferences(db, "house", "1", house);
 }
 
 export interface StoredHouse {
@@ -30,6 +32,7 @@ export async function readStoredHouse(db: Db, lock = false): Promise<StoredHouse
 export async function saveHouse(db: Db, document: House, revision: number): Promise<boolean> {
   const change = { document: JSON.stringify(document), revision: revision + 1 };
   if ((await db("house").where({ id: 1, revision }).update(change)) !== 1) return false;
+  await setReferences(db, "house", "1", document);
   await addEvent(db, "house", { revision: revision + 1 });
   return true;
 }

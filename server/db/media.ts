@@ -1,4 +1,5 @@
 import type { Db } from "./connection";
+import { setReferences } from "./files";
 
 /** A video as single frames in one file. */
 export const framesMime = "application/x-rubrick-frames";
@@ -45,4 +46,5 @@ export async function addMedia(db: Db, media: Media): Promise<void> {
     .insert({ ...row, duration_s: durationS, is_footage: isFootage })
     .onConflict("hash")
     .ignore();
+  if (isFootage) await setReferences(db, "footage", row.hash, row.hash);
 }

@@ -8,9 +8,10 @@ import * as sessions from "./migrations/006-sessions";
 import * as turns from "./migrations/007-turns";
 import * as scale from "./migrations/008-scale";
 import * as jobs from "./migrations/009-jobs";
+import * as files from "./migrations/010-files";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves, accepted, removals, sessions, turns, scale, jobs];
+const migrations = [first, drafts, moves, accepted, removals, sessions, turns, scale, jobs, files];
 
 const source = {
   getMigrations: async () => migrations,

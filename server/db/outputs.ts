@@ -1,5 +1,6 @@
 import type { Output } from "@/core/outputs/output";
 import { type Db, fromJson } from "./connection";
+import { setReferences } from "./files";
 
 export async function listOutputs(db: Db): Promise<Output[]> {
   const rows = await db("output").orderBy("position");
@@ -8,4 +9,5 @@ export async function listOutputs(db: Db): Promise<Output[]> {
 
 export async function addOutput(db: Db, output: Output, position: number): Promise<void> {
   await db("output").insert({ id: output.id, settings: JSON.stringify(output), position });
+  await setReferences(db, "output", output.id, output);
 }

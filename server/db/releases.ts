@@ -4,7 +4,7 @@ import type { House } from "@/core/document/house";
 import type { Accepted } from "@/contract/accepted";
 import { fromJson, type Db } from "./connection";
 import { readDesignDocument } from "./designs";
-import { readHouseDocument } from "./house";
+import { findHouseVersion, keepHouseVersion } from "./house-versions";
 
 export interface Release {
   readonly id: string;
@@ -12,6 +12,8 @@ export interface Release {
   readonly number: number;
   readonly document: Design;
   readonly house: House;
+  /** Which state of the house style that is. */
+  readonly houseHash: string;
   readonly publishedAt: Date;
   /** What was known to be wrong when it was published. */
   readonly accepted: readonly Accepted[];
@@ -22,17 +24,18 @@ interface Row {
   design_id: string;
   number: number;
   document: unknown;
-  house: unknown;
+  house_hash: string;
   published_at: Date;
   accepted: unknown;
 }
 
-const toRelease = (row: Row): Release => ({
+const toRelease = async (db: Db, row: Row): Promise<Release> => ({
   id: row.id,
   designId: row.design_id,
   number: row.number,
   document: readDesignDocument(row.document),
-  house: readHouseDocument(row.house),
+  house: await findHouseVersion(db, row.house_hash),
+  houseHash: row.house_hash,
   publishedAt: row.published_at,
   accepted: fromJson<Accepted[]>(row.accepted),
 });
@@ -53,7 +56,7 @@ export function findRelease(db: Db, id: string): Promise<Release | undefined> {
 
 async function readRelease(db: Db, id: string): Promise<Release | undefined> {
   const row = await db<Row>("design_release").where({ id }).first();
-  return row && toRelease(row);
+  return row && toRelease(db, row);
 }
 
 /** The newest release of a design. */
@@ -108,7 +111,7 @@ export async function addRelease(
     design_id: release.designId,
     number,
     document: JSON.stringify(release.document),
-    house: JSON.stringify(release.house),
+    house_hash: await keepHouseVersion(db, release.house),
     published_by: release.publishedBy,
     accepted: JSON.stringify(release.accepted),
   });
@@ -119,5 +122,5 @@ export async function addRelease(
 export async function findNumberedRelease(db: Db, designId: string, number?: number): Promise<Release | undefined> {
   if (number === undefined) return findNewestRelease(db, designId);
   const row = await db<Row>("design_release").where({ design_id: designId, number }).first();
-  return row && toRelease(row);
+  return row && toRelease(db, row);
 }

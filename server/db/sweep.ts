@@ -6,14 +6,6 @@ export async function livingTokens(db: Db): Promise<Set<string>> {
   return new Set(rows.map((row) => row.lease_token as string));
 }
 
-/** Those of these stored files that a row refers to. */
-export async function knownFiles(db: Db, hashes: readonly string[]): Promise<Set<string>> {
-  if (hashes.length === 0) return new Set();
-  const media = await db("media").whereIn("hash", hashes).select("hash");
-  const clips = await db("export").whereIn("file_hash", hashes).select("file_hash as hash");
-  return new Set([...media, ...clips].map((row) => row.hash as string));
-}
-
 /** Rows that are cleared in one go, so that no sweep holds anybody up. */
 const batch = 5000;
 const auditYears = 3;

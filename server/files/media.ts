@@ -2,7 +2,7 @@ import { frameMime, readFrame } from "@/render/frame-pack";
 import { database } from "@/server/db/connection";
 import { findMedia, type Media } from "@/server/db/media";
 import { notFound } from "@/server/refusal";
-import { storedPath } from "./storage";
+import { localFile } from "./storage";
 
 /** A stored picture, clip, sound or font by content hash. Refuses unknown ones. */
 export async function readMedia(hash: string): Promise<Media> {
@@ -17,7 +17,7 @@ export async function readMediaFrame(
   frame: number,
 ): Promise<{ bytes: Uint8Array<ArrayBuffer>; mime: string }> {
   const { kind } = await readMedia(hash);
-  const found = kind === "frames" ? await readFrame(storedPath(hash), frame) : undefined;
+  const found = kind === "frames" ? await readFrame(await localFile(hash), frame) : undefined;
   if (!found) throw notFound("frame");
   return { bytes: new Uint8Array(found), mime: frameMime(found) };
 }

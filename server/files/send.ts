@@ -1,6 +1,6 @@
 import { Readable } from "node:stream";
 import { notFound, Refusal } from "@/server/refusal";
-import { isStored, readStored } from "./storage";
+import { isStored, openRange } from "./storage";
 
 export interface SentFile {
   readonly hash: string;
@@ -40,7 +40,7 @@ export async function sendFile(request: Request, file: SentFile): Promise<Respon
   const status = range ? 206 : 200;
   // Who asks for the heading alone reads nothing, so nothing would ever close the file.
   if (request.method === "HEAD") return new Response(null, { status, headers });
-  const stream = Readable.toWeb(readStored(file.hash, { start, end })) as ReadableStream<Uint8Array>;
+  const stream = Readable.toWeb(await openRange(file.hash, { start, end })) as ReadableStream<Uint8Array>;
   return new Response(stream, { status, headers });
 }
 

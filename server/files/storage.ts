@@ -1,20 +1,35 @@
-import { createHash } from "node:crypto";
-import { createReadStream, type ReadStream } from "node:fs";
-import { copyFile, mkdir, open, rename, rm, stat, utimes } from "node:fs/promises";
-import { dirname, join } from "node:path";
-import { fileURLToPath } from "node:url";
+import { randomUUID, createHash } from "node:crypto";
+import { createReadStream, createWriteStream } from "node:fs";
+import { mkdir, rename, rm, stat, utimes } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import { required } from "@/server/db/connection";
+import { database, required } from "@/server/db/connection";
+import { noteStored } from "@/server/db/files";
+import type { ByteRange, Store } from "./stores/define";
+import { diskStore } from "./stores/disk";
+import { objectStore } from "./stores/objects";
 
-/** The folder of all stored files on this machine. */
-export function storageRoot(): string {
-  const url = new URL(required("STORAGE_URL"));
-  if (url.protocol !== "file:") throw new Error(`STORAGE_URL must be a file: address; “${url.protocol}” is not known.`);
-  return fileURLToPath(url);
+/*
+ * Files by the hash of their content, each kept once, on disk or in a bucket.
+ */
+
+const stores = new Map<string, Store>();
+
+/** The store that STORAGE_URL names. */
+export function store(): Store {
+  const address = required("STORAGE_URL");
+  let known = stores.get(address);
+  if (!known) stores.set(address, (known = openStore(new URL(address))));
+  return known;
 }
 
-/** Where the file of a content hash lies on this machine. */
-export const storedPath = (hash: string): string => join(storageRoot(), hash.slice(0, 2), hash);
+function openStore(url: URL): Store {
+  if (url.protocol === "file:") return diskStore(url);
+  if (url.protocol === "s3:") return objectStore(url);
+  throw new Error(`STORAGE_URL must be a file: or s3: address; “${url.protocol}” is not known.`);
+}
 
 export async function hashFile(path: string): Promise<string> {
   const hash = createHash("sha256");
@@ -23,56 +38,55 @@ export async function hashFile(path: string): Promise<string> {
 }
 
 /**
- * Stores a finished file under its content hash: synced, then renamed, so that a file is whole or absent whatever
- * happens. The same content is kept once.
+ * Stores a finished file under its content hash; it may be gone from its own place afterwards. It is written down first,
+ * so that nothing is ever stored that no row knows of.
  */
 export async function storeFile(path: string): Promise<{ hash: string; bytes: number }> {
   const hash = await hashFile(path);
-  const target = storedPath(hash);
   const bytes = (await stat(path)).size;
-  // Fresh again, so that no sweep takes it before its row is written.
-  if (await touched(target)) return { hash, bytes };
-  await mkdir(dirname(target), { recursive: true });
-  await synced(path);
-  await rename(path, target).catch(async (error: NodeJS.ErrnoException) => {
-    if (error.code !== "EXDEV") throw error;
-    const near = `${target}.${process.pid}.part`;
-    await copyFile(path, near);
-    await synced(near);
-    await rename(near, target);
-  });
-  await synced(dirname(target));
+  await noteStored(database(), hash, bytes);
+  if (!(await store().has(hash))) await store().put(hash, path, bytes);
   return { hash, bytes };
 }
 
-/** Brings a file's bytes, or a folder's names, to the disk. */
-async function synced(path: string): Promise<void> {
-  const handle = await open(path, "r");
-  await handle.sync().finally(() => handle.close());
-}
+export const isStored = (hash: string): Promise<boolean> => store().has(hash);
 
-/** Marks a stored file as used now; false when it is not there. */
-async function touched(path: string): Promise<boolean> {
+/** Streams a stored file, or a part of it. */
+export const openRange = (hash: string, range?: ByteRange): Promise<Readable> => store().open(hash, range);
+
+/** Copies of stored files, where those don't lie on this machine. */
+export const copiesFolder = (): string => join(workRoot(), "copies");
+
+/**
+ * The path of a stored file on this machine: its own, or that of a copy, which is fetched once and stays for a while. A
+ * stored file never changes, nor does this.
+ */
+export async function localFile(hash: string): Promise<string> {
+  const own = store().pathOf?.(hash);
+  if (own !== undefined) return own;
+  const path = join(copiesFolder(), hash);
   const now = new Date();
-  return utimes(path, now, now).then(
-    () => true,
-    () => false,
-  );
-}
-
-export async function isStored(hash: string): Promise<boolean> {
-  return stat(storedPath(hash)).then(
-    () => true,
-    () => false,
-  );
-}
-
-export function readStored(hash: string, range?: { start: number; end: number }): ReadStream {
-  return createReadStream(storedPath(hash), range);
+  if (
+    await utimes(path, now, now).then(
+      () => true,
+      () => false,
+    )
+  )
+    return path;
+  await mkdir(copiesFolder(), { recursive: true });
+  const near = `${path}.${randomUUID()}.part`;
+  try {
+    await pipeline(await openRange(hash), createWriteStream(near));
+    if ((await hashFile(near)) !== hash) throw new Error(`the stored file ${hash} came damaged`);
+    await rename(near, path);
+  } finally {
+    await rm(near, { force: true });
+  }
+  return path;
 }
 
 /** Where attempts and uploads in hand have their folders, on this machine. */
-export const workRoot = (): string => process.env.WORK_FOLDER ?? join(storageRoot(), "..", "work");
+export const workRoot = (): string => process.env.WORK_FOLDER ?? join(tmpdir(), "rubrick-work");
 
 /** A fresh folder for one attempt at one job; the caller removes it. */
 export async function makeWorkFolder(name: string): Promise<string> {

@@ -1,5 +1,7 @@
 import { mkdirSync, utimesSync, writeFileSync, existsSync, mkdtempSync, readdirSync } from "node:fs";
+import { createHash, randomUUID } from "node:crypto";
 import { tmpdir } from "node:os";
+import fc from "fast-check";
 import { dirname, join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { afterAll, describe, expect, jest, test } from "@jest/globals";
@@ -7,7 +9,8 @@ import { database, disconnect } from "@/server/db/connection";
 import { findDraft, lockDraft } from "@/server/db/designs";
 import { migrate } from "@/server/db/migrate";
 import { inTransaction } from "@/server/db/transaction";
-import { makeWorkFolder, storedPath, storeFile } from "@/server/files/storage";
+import { noteStored, setReferences } from "@/server/db/files";
+import { makeWorkFolder, store, storeFile } from "@/server/files/storage";
 import { sweep } from "@/worker/sweep";
 import { as } from "../support/api";
 
@@ -21,7 +24,7 @@ describe("changing the tables", () => {
     await db("knex_migrations_lock").update({ is_locked: 1 });
     await migrate(db);
     const done = (await db("knex_migrations").select("name")).map(({ name }) => name as string);
-    expect(done).toEqual(expect.arrayContaining(["008-scale", "009-jobs"]));
+    expect(done).toEqual(expect.arrayContaining(["009-jobs", "010-files"]));
     expect(await db("knex_migrations_lock").first("is_locked")).toEqual({ is_locked: 0 });
   });
   test("is done by one of several that start at once", async () => {
@@ -105,33 +108,58 @@ describe("sweeping", () => {
     }
   }
 
-  test("clears what nothing refers to, in its time, and nothing else", async () => {
-    const { hash } = (await database()("media").first("hash"))!;
+  test("clears folders of attempts and uploads that have ended, in their time, and no others", async () => {
     await inOwnFolders(async () => {
-      const file = (name: string, hours: number) => {
-        const path = storedPath(name);
-        mkdirSync(dirname(path), { recursive: true });
-        writeFileSync(path, "content");
-        ago(path, hours);
-        return path;
-      };
-      const [lost, fresh, half] = ["a", "b", "c"].map((letter) => letter.repeat(64));
-      const lostFile = file(lost!, 25);
-      const freshFile = file(fresh!, 23);
-      const knownFile = file(hash as string, 999);
-      const halfFile = file(`${half}.123.part`, 2);
       const attempt = "0".repeat(20);
-      const [killed, now, upload] = [
-        await makeWorkFolder(`${attempt}-00000000-0000-0000-0000-000000000000`),
-        await makeWorkFolder(`${attempt}-00000000-0000-0000-0000-000000000001`),
-        await makeWorkFolder("upload-1234"),
-      ];
+      const names = [`${attempt}-${randomUUID()}`, `${attempt}-${randomUUID()}`, "upload-1234"];
+      const [killed, now, upload] = (await Promise.all(names.map(makeWorkFolder))) as [string, string, string];
       for (const path of [killed, upload]) ago(path, 2);
-      expect(await sweep(database())).toMatchObject({ folders: 2, files: 2 });
-      expect([lostFile, freshFile, knownFile, halfFile, killed, now, upload].map((path) => existsSync(path))).toEqual([
-        ...[false, true, true, false],
-        ...[false, true, false],
-      ]);
+      const half = join(root, "storage", "ab", `${"ab".repeat(32)}.123.part`);
+      mkdirSync(dirname(half), { recursive: true });
+      writeFileSync(half, "half");
+      ago(half, 2);
+      await sweep(database());
+      expect([killed, now, upload, half].map((path) => existsSync(path))).toEqual([false, true, false, false]);
+    });
+  });
+  test("takes away stored files that nobody has referred to for a week, and nothing else, whatever refers to what", async () => {
+    const db = database();
+    const kinds = ["house", "house_version", "removal", "output", "export", "footage"] as const;
+    const one = fc.record({ days: fc.integer({ min: 0, max: 14 }), by: fc.subarray([...kinds]) });
+    await inOwnFolders(async () => {
+      let times = 0;
+      await fc.assert(
+        fc.asyncProperty(fc.array(one, { minLength: 1, maxLength: 12 }), async (files) => {
+          const made = files.map((file, i) => ({
+            ...file,
+            hash: createHash("sha256").update(`${times} ${i}`).digest("hex"),
+          }));
+          times++;
+          for (const { hash, days, by } of made) {
+            const path = store().pathOf!(hash);
+            mkdirSync(dirname(path), { recursive: true });
+            writeFileSync(path, "content");
+            await noteStored(db, hash, 7);
+            for (const kind of by) await setReferences(db, kind, `sweep ${hash.slice(0, 20)}`, { in: [hash] });
+            await db("stored_file")
+              .where({ hash })
+              .update({ stored_at: db.raw("date_sub(now(3), interval ? hour)", [days * 24 + 1]) });
+          }
+          await sweep(db);
+          const left = made.filter(({ hash }) => existsSync(store().pathOf!(hash))).map(({ hash }) => hash);
+          expect(left).toEqual(made.filter(({ days, by }) => days < 7 || by.length > 0).map(({ hash }) => hash));
+          const rows = await db("stored_file")
+            .whereIn(
+              "hash",
+              made.map(({ hash }) => hash),
+            )
+            .select("hash");
+          expect(rows.map(({ hash }) => hash).sort()).toEqual([...left].sort());
+          await db("file_reference").where("id", "like", "sweep %").del();
+          await db("stored_file").whereIn("hash", left).del();
+        }),
+        { numRuns: 15 },
+      );
     });
   });
   test("leaves a lost file alone that somebody has just stored again", async () => {
@@ -139,12 +167,12 @@ describe("sweeping", () => {
       const again = join(root, "again");
       writeFileSync(again, "the same content");
       const { hash } = await storeFile(again);
-      ago(storedPath(hash), 48);
+      await database()("stored_file").where({ hash }).update({ stored_at: "2001-01-01" });
       writeFileSync(again, "the same content");
       await storeFile(again);
       await sweep(database());
-      expect(existsSync(storedPath(hash))).toBe(true);
-      expect(readdirSync(dirname(storedPath(hash)))).toEqual([hash]);
+      expect(existsSync(store().pathOf!(hash))).toBe(true);
+      expect(readdirSync(dirname(store().pathOf!(hash)))).toEqual([hash]);
     });
   });
 });

@@ -62,6 +62,7 @@ const proof: Proof = {
   ...{ frames: 9, alpha: null, instants: [], passed: true, faults: [] },
 };
 const file = { hash: "a".repeat(64), bytes: 5, proof, figures: { painted: 1, paintS: 1, encodeS: 1, wallS: 1 } };
+/** Records the file as made, while the lease is held. */
 const keep = (lease: queue.Lease) =>
   inTransaction(database(), async (trx) => {
     await queue.lockLease(trx, lease);

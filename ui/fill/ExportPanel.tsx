@@ -52,7 +52,7 @@ export function ExportPanel({
     setAnswer(undefined);
     // Looked at again: the last key may have been pressed a moment ago.
     const found = (await player.check("row")).filter(({ format }) => chosenFormats.includes(format));
-    const known = findingsOf(design, found, "row");
+    const known = findingsOf(design, found);
     const accepted = known
       .map(({ id }) => ({ check: id, reason: (reasons[id] ?? "").trim() }))
       .filter(({ reason }) => reason.length >= 3);

@@ -1,4 +1,4 @@
-import type { CheckScope } from "@/core/checks/run";
+import type { CheckScope } from "@/core/checks/define";
 import type { Fps } from "@/core/document/fps";
 import type { Format } from "@/core/document/format";
 import type { Box } from "@/core/geometry/box";

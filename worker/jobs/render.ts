@@ -16,7 +16,7 @@ import { lockLease } from "@/server/db/jobs";
 import { findRelease, type Release } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { loadRaster } from "@/server/files/rasters";
-import { storedPath, storeFile } from "@/server/files/storage";
+import { localFile, storeFile } from "@/server/files/storage";
 import { log } from "@/server/log";
 import { persist } from "../persist";
 import { defineJob, type Failing, type JobContext } from "./define";
@@ -44,7 +44,7 @@ export const job = defineJob({
     const release = await findRelease(db, first.releaseId);
     if (!release) throw new Error("the release of this export is gone");
     await refuseStops(release, first, signal);
-    const pieces = rows.map((row, i) => pieceOf(row, join(folder, `clip-${i}`), context));
+    const pieces = await Promise.all(rows.map((row, i) => pieceOf(row, join(folder, `clip-${i}`), context)));
     const byFile = new Map(pieces.map((piece) => [piece.file, piece]));
     context.onBeat(beatOf(context, pieces));
     let fault: unknown;
@@ -59,7 +59,7 @@ export const job = defineJob({
           progress.stage = progress.done >= total ? "proving" : "painting";
         },
       })),
-      sound: soundOf(release.document, release.house, storedPath),
+      sound: await soundOf(release.document, release.house, localFile),
       folder,
       signal,
       loadPicture: loadRaster,
@@ -81,10 +81,10 @@ export const job = defineJob({
   },
 });
 
-function pieceOf(row: Export, file: string, { signal }: JobContext): Piece {
+async function pieceOf(row: Export, file: string, { signal }: JobContext): Promise<Piece> {
   const { output } = row;
   const backing = backingOf(output);
-  const footage = backing?.kind === "footage" ? storedPath(backing.media.slice(6)) : undefined;
+  const footage = backing?.kind === "footage" ? await localFile(backing.media.slice(6)) : undefined;
   const control = new AbortController();
   const both = AbortSignal.any([signal, control.signal]);
   return { row, control, done: 0, output, footage, file: `${file}.${factsOf(output).ending}`, signal: both };
@@ -125,7 +125,7 @@ async function refuseStops(release: Release, row: Export, signal: AbortSignal): 
   const request = { design: release.document, values: row.values, house: release.house };
   const found = await foundIn(request, [row.format], loadRaster, "row");
   signal.throwIfAborted();
-  const [stop] = openStops(findingsOf(release.document, found, "row"), [...release.accepted, ...row.accepted]);
+  const [stop] = openStops(findingsOf(release.document, found), [...release.accepted, ...row.accepted]);
   if (stop) throw new StoppedByChecks(stop.message);
 }
 

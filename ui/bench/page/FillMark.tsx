@@ -3,25 +3,11 @@ import { useState } from "react";
 import { Dropdown } from "react-bootstrap";
 import { InputCursorText } from "react-bootstrap-icons";
 import type { Design } from "@/core/document/design";
-import type { Field } from "@/core/fields/field";
+import { kindOf, type Field } from "@/core/fields/field";
 import type { Layer } from "@/core/document/layer";
 import { driveBy, exposeProperty, fieldOf, kindsFor, stopFilling } from "@/core/edit/fields";
 import { readPath } from "@/core/edit/property";
 import { useBench, useBenchStore } from "../store";
-
-const kindLabels: Readonly<Record<Field["kind"], string>> = {
-  line: "a line of text",
-  text: "text of several lines",
-  cue: "the time of a cue",
-  colour: "a choice of colours",
-  mark: "a choice of marks",
-  picture: "a picture slot",
-  video: "a video slot",
-  account: "an account",
-  number: "a number",
-  toggle: "on or off",
-  choice: "a choice of values",
-};
 
 /** Hands a property to the filler, from where it is edited. */
 export function FillMark({ layer, path }: { layer: Layer; path: string }) {
@@ -96,7 +82,7 @@ function FillMenu({
           type="button"
           onClick={() => act("New field", (draft) => void exposeProperty(draft, layer.id, path, house, kind))}
         >
-          New field: {kindLabels[kind]}
+          New field: {kindOf({ kind }).label}
         </Dropdown.Item>
       ))}
       {suitable.map((other) => (

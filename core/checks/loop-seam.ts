@@ -3,6 +3,7 @@ import type { Still } from "../layout/types";
 import type { PaintHost } from "../paint/canvas";
 import { frameRef } from "../sample/rasters";
 import type { Timetable } from "../schedule/timetable";
+import { defineCheck, ofDesign } from "./define";
 
 /** Mean difference of two frames, in levels of 255, above which a video that starts again is seen to jump. */
 const mostDifference = 14;
@@ -25,11 +26,11 @@ function seamsOf(still: Still, table: Timetable): Seam[] {
 }
 
 /** Frames that must be loaded before `seamIssues` is asked. */
-export const seamFrames = (still: Still, table: Timetable): string[] =>
+const seamFrames = (still: Still, table: Timetable): string[] =>
   seamsOf(still, table).flatMap(({ first, last }) => [first, last]);
 
 /** Videos that visibly jump when they start again. */
-export function seamIssues(still: Still, table: Timetable, host: PaintHost): Issue[] {
+function seamIssues(still: Still, table: Timetable, host: PaintHost): Issue[] {
   return seamsOf(still, table).flatMap(({ layer, first, last }): Issue[] => {
     const [a, b] = [smallPixels(first, host), smallPixels(last, host)];
     let sum = 0;
@@ -48,3 +49,21 @@ function smallPixels(ref: string, host: PaintHost): Uint8ClampedArray {
   host.release(surface);
   return data as Uint8ClampedArray;
 }
+
+declare module "../issue" {
+  interface Issues {
+    loop_seam: { layer: string };
+  }
+}
+
+export const check = defineCheck({
+  code: "loop_seam",
+  severity: "warn",
+  scopes: ofDesign,
+  find: async ({ scene: { still, table }, host, load }) => {
+    await load(seamFrames(still, table));
+    return seamIssues(still, table, host);
+  },
+  words: (facts, nameOf) =>
+    `The video in “${nameOf(facts.layer)}” jumps when it starts again. Let it stand still at its end, or use one that closes.`,
+});

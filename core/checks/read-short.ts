@@ -1,6 +1,7 @@
 import type { Issue } from "../issue";
 import type { Still, StillLayer } from "../layout/types";
 import type { LayerTimes, TimedMove, Timetable } from "../schedule/timetable";
+import { both, defineCheck } from "./define";
 
 /** Seconds to find a text, and for every word of it. */
 const findS = 0.4;
@@ -16,14 +17,6 @@ export function tooShortToRead(still: Still, table: Timetable): Issue[] {
     const needed = findS + wordS * words;
     const seconds = standsFor(entry, still, table);
     return seconds < needed - 0.05 ? [{ code: "read_short", layer: layer.id, seconds, needed }] : [];
-  });
-}
-
-/** Moves of the stay that never come to a turn, because the stay is shorter than one. */
-export function idleLoops(still: Still, table: Timetable): Issue[] {
-  return still.layers.flatMap(({ layer }): Issue[] => {
-    const idle = table.layers.get(layer.id)?.stay.find(({ cycles }) => cycles?.count === 0);
-    return idle ? [{ code: "loop_idle", layer: layer.id, seconds: idle.lengthS }] : [];
   });
 }
 
@@ -57,3 +50,18 @@ function leavesS({ arrive, leave, stays }: LayerTimes, table: Timetable): number
   if (togetherS > 0) return lengthS - togetherS * squeeze;
   return lengthS - pace * Math.max(...arrive.map(({ endS, onCue }) => endS * (onCue ? 1 : squeeze)));
 }
+
+declare module "../issue" {
+  interface Issues {
+    read_short: { layer: string; seconds: number; needed: number };
+  }
+}
+
+export const check = defineCheck({
+  code: "read_short",
+  severity: "warn",
+  scopes: both,
+  find: ({ scene: { still, table } }) => tooShortToRead(still, table),
+  words: (facts, nameOf) =>
+    `“${nameOf(facts.layer)}” stands still for ${facts.seconds.toFixed(1)} s; reading it takes ${facts.needed.toFixed(1)} s. Make the clip longer, or let it come sooner.`,
+});

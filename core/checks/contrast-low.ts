@@ -1,0 +1,17 @@
+import { both, defineCheck } from "./define";
+import { contrastIn } from "./text-contrast";
+
+declare module "../issue" {
+  interface Issues {
+    contrast_low: { layer: string; ratio: number; needed: number };
+  }
+}
+
+export const check = defineCheck({
+  code: "contrast_low",
+  severity: "stop",
+  scopes: both,
+  find: (looked) => contrastIn(looked).filter(({ code }) => code === "contrast_low"),
+  words: (facts, nameOf) =>
+    `“${nameOf(facts.layer)}” is hard to read on what is behind it: contrast ${facts.ratio.toFixed(1)}, ${facts.needed} is needed. Choose another colour.`,
+});

@@ -1,0 +1,16 @@
+import { both, defineCheck, foundBy } from "./define";
+
+declare module "../issue" {
+  interface Issues {
+    in_keep_clear: { layer: string; zone: string };
+  }
+}
+
+export const check = defineCheck({
+  code: "in_keep_clear",
+  severity: "warn",
+  scopes: both,
+  find: foundBy("in_keep_clear"),
+  words: (facts, nameOf) =>
+    `The text of “${nameOf(facts.layer)}” stands where an app shows its own things (${facts.zone}). Shorten it.`,
+});

@@ -1,0 +1,15 @@
+import { both, defineCheck, foundBy } from "./define";
+
+declare module "../issue" {
+  interface Issues {
+    text_cut: { layer: string };
+  }
+}
+
+export const check = defineCheck({
+  code: "text_cut",
+  severity: "stop",
+  scopes: both,
+  find: foundBy("text_cut"),
+  words: (facts, nameOf) => `The text of “${nameOf(facts.layer)}” does not fit and is cut. Shorten it.`,
+});

@@ -1,0 +1,12 @@
+import { mapBox } from "../../geometry/box";
+import type { FillOp } from "../types";
+import { defineStep } from "./define";
+import { inkedTravel, writeInked } from "./inked";
+
+const bounds = (op: FillOp) => mapBox(op.matrix, op.path.bounds);
+
+export const step = defineStep<"fill">({
+  bounds,
+  write: writeInked,
+  travelPx: (from, to) => inkedTravel(from, to, bounds),
+});
