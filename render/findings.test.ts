@@ -103,17 +103,17 @@ test("findingsOf lists one finding once for all its formats, what stops first", 
   ]);
 });
 
-test("a field that must be filled in and starts with its sample is found once, in all formats", () => {
+test("a field that must be filled in and starts with its sample is found once, in all formats", async () => {
   const field = (more: object) => ({ id: "f", kind: "line", label: "Name", sample: "Ada", required: true, ...more });
-  const found = (more: object) => {
+  const found = async (more: object) => {
     const design = designWith([words("name", "Ada")], { fields: [field(more)] });
-    return findingsOf(
-      design,
-      ["wide", "tall"].map((format) => ({ format, issues: [] })),
-    );
+    const request = { design, values: { fields: {} }, house: testHouse };
+    const noFiles = async () => Promise.reject(new Error("no files here"));
+    const all = findingsOf(design, await foundIn(request, ["wide", "tall"], noFiles, "design"));
+    return all.filter(({ id }) => id.startsWith("sample_left"));
   };
-  expect(found({ default: "Ada" })).toMatchObject([{ severity: "warn", formats: ["wide", "tall"] }]);
-  expect(found({ default: "Ada " })[0]!.message).toContain("Name");
-  expect(found({ default: "" })).toEqual([]);
-  expect(found({ default: "Ada", required: false })).toEqual([]);
+  expect(await found({ default: "Ada" })).toMatchObject([{ severity: "warn", formats: ["wide", "tall"] }]);
+  expect((await found({ default: "Ada " }))[0]!.message).toContain("Name");
+  expect(await found({ default: "" })).toEqual([]);
+  expect(await found({ default: "Ada", required: false })).toEqual([]);
 });
