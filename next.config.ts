@@ -1,7 +1,15 @@
 import type { NextConfig } from "next";
 
 const config: NextConfig = {
-  serverExternalPackages: ["harfbuzzjs", "knex", "@node-rs/argon2", "@napi-rs/canvas", "pino"],
+  serverExternalPackages: [
+    "@aws-sdk/client-s3",
+    "flydrive",
+    "harfbuzzjs",
+    "knex",
+    "@node-rs/argon2",
+    "@napi-rs/canvas",
+    "pino",
+  ],
   sassOptions: { quietDeps: true, silenceDeprecations: ["import"] },
   poweredByHeader: false,
   typescript: { ignoreBuildErrors: true }, // types are checked once, by `npm run types`

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { HouseFont, HouseSound } from "@/core/document/house";
 import { HousePicture, HouseVideo } from "@/core/document/media";
 import { Vector } from "@/core/document/vector";
+import { Underway } from "./jobs";
 
 /** Larger files are not taken. */
 export const mostUploadBytes = 200 * 1024 * 1024;
@@ -22,5 +23,9 @@ export const Uploaded = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("font"), name: z.string(), font: HouseFont.omit({ id: true }) }),
 ]);
 export type Uploaded = z.infer<typeof Uploaded>;
+
+/** What it turned out to be, or the job that is looking at it, whose result that is. */
+export const UploadAnswer = z.union([Underway, Uploaded]);
+export type UploadAnswer = z.infer<typeof UploadAnswer>;
 
 export const UploadQuery = z.strictObject({ name: z.string().trim().min(1).max(200) });

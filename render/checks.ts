@@ -11,6 +11,7 @@ export async function foundIn(
   formats: readonly string[],
   loadRaster: (ref: string) => Promise<Uint8Array>,
   scope: CheckScope,
+  looked?: (formats: number) => void,
 ): Promise<{ format: string; issues: Issue[] }[]> {
   const host = new NodeHost();
   const tools: CheckTools = {
@@ -19,6 +20,9 @@ export async function foundIn(
     load: (refs) => host.load([...refs], loadRaster),
   };
   const found: { format: string; issues: Issue[] }[] = [];
-  for (const format of formats) found.push({ format, issues: await issuesOf({ ...request, format }, tools, scope) });
+  for (const format of formats) {
+    found.push({ format, issues: await issuesOf({ ...request, format }, tools, scope) });
+    looked?.(found.length);
+  }
   return found;
 }

@@ -29,6 +29,8 @@ export interface ApartJob<T> {
   readonly shape: z.ZodType<T>;
   readonly timeMs: number;
   readonly memoryMb: number;
+  /** Told how far it is, by lines such as `progress 3 4` on its standard error. */
+  readonly onProgress?: (done: number, total: number) => void;
   /** Ends it, when whoever asked has left. */
   readonly signal?: AbortSignal;
 }
@@ -58,7 +60,7 @@ export async function runApart<T>(job: ApartJob<T>): Promise<T> {
   const node = [process.execPath, "--max-old-space-size=320", "--import", "tsx", job.program, ...(job.args ?? [])];
   const kept = ["PATH", "HOME", "NODE_ENV", ...(job.settings ?? [])];
   const env = Object.fromEntries(kept.map((name) => [name, process.env[name]])) as NodeJS.ProcessEnv;
-  const child = spawn("prlimit", [...limits, "nice", "-n", "10", ...node], { env, stdio: ["pipe", "pipe", "ignore"] });
+  const child = spawn("prlimit", [...limits, "nice", "-n", "10", ...node], { env, stdio: ["pipe", "pipe", "pipe"] });
   const chunks: Buffer[] = [];
   let bytes = 0;
   let late = false;
@@ -72,6 +74,10 @@ export async function runApart<T>(job: ApartJob<T>): Promise<T> {
     bytes += chunk.length;
     if (bytes > answerBytes) end();
     else chunks.push(chunk);
+  });
+  child.stderr.on("data", (chunk: Buffer) => {
+    const told = [...chunk.toString().matchAll(/^progress (\d+) (\d+)$/gm)].pop();
+    if (told) job.onProgress?.(Number(told[1]), Number(told[2]));
   });
   child.stdin.on("error", () => undefined); // It has ended without reading all; its status tells.
   child.stdin.end(job.input === undefined ? undefined : JSON.stringify(job.input));

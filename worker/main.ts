@@ -1,6 +1,6 @@
 import { hostname } from "node:os";
 import { database, disconnect, type Db } from "@/server/db/connection";
-import { claimNextJob } from "@/server/db/jobs";
+import { claimNextJob, urgent } from "@/server/db/jobs";
 import { dropWorker, noteWorker } from "@/server/db/workers";
 import { log } from "@/server/log";
 import { runJob } from "./run-job";
@@ -42,13 +42,23 @@ const pause = (ms: number) =>
 
 async function main(): Promise<void> {
   const db = database();
-  let waitMs = idleMs;
   log.info("render worker is looking for work");
   const sweeping = keepSwept(db);
   const noting = keepNoted(db);
+  // Whoever waits for something short at a screen does not wait for a long clip.
+  await Promise.all([work(db, 0), work(db, urgent)]);
+  clearInterval(sweeping);
+  clearInterval(noting);
+  await dropWorker(db, name).catch(() => undefined);
+  await disconnect();
+}
+
+/** Does one job after the other, of this priority or a higher one. */
+async function work(db: Db, leastPriority: number): Promise<void> {
+  let waitMs = idleMs;
   while (!stop.signal.aborted) {
     try {
-      const lease = await claimNextJob(db, name);
+      const lease = await claimNextJob(db, name, leastPriority);
       waitMs = idleMs;
       if (lease) await runJob(db, lease, stop.signal);
       else await pause(idleMs);
@@ -58,10 +68,6 @@ async function main(): Promise<void> {
       waitMs = Math.min(longestPauseMs, waitMs * 2);
     }
   }
-  clearInterval(sweeping);
-  clearInterval(noting);
-  await dropWorker(db, name).catch(() => undefined);
-  await disconnect();
 }
 
 /** Clears up now and every ten minutes, beside the work. */

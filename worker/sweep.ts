@@ -48,9 +48,10 @@ async function sweepWork(db: Db): Promise<number> {
 
 /** Stored files that nobody has referred to for a while. */
 async function sweepStorage(db: Db): Promise<number> {
+  const { remove } = await store();
   let gone = 0;
   for (const hash of await listUnreferenced(db, grace.fileDays)) {
-    if (await dropFile(db, hash, grace.fileDays, () => store().remove(hash))) gone++;
+    if (await dropFile(db, hash, grace.fileDays, () => remove(hash))) gone++;
   }
   return gone;
 }
@@ -70,7 +71,7 @@ async function sweepFolder(folder: string, ms: number, may: (name: string) => bo
 /** Copies of stored files that nobody has used for a while, and halves of files, here and in a store on disk. */
 async function sweepCopies(): Promise<number> {
   let gone = await sweepFolder(copiesFolder(), grace.copyMs, () => true);
-  const shelf = store().pathOf?.("00");
+  const shelf = (await store()).pathOf?.("00");
   const root = shelf && dirname(dirname(shelf));
   for (const name of root ? await namesIn(root) : [])
     gone += await sweepFolder(join(root!, name), grace.partMs, (file) => file.endsWith(".part"));

@@ -74,6 +74,8 @@ export interface NewJob {
   readonly payload: unknown;
   readonly costS: number;
   readonly priority?: number;
+  /** What it is about: the same is asked for once. */
+  readonly subject?: string;
 }
 
 /**
@@ -92,8 +94,8 @@ async function lastTurn(db: Db, ownerId: string | null): Promise<number> {
 /** Queues jobs of one member, or of the house itself, in this order. Answers their ids. */
 export async function addJobs(db: Db, ownerId: string | null, jobs: readonly NewJob[]): Promise<string[]> {
   const turn = await lastTurn(db, ownerId);
-  const rows = jobs.map(({ kind, payload, costS, priority = 0 }, i) => ({
-    ...{ id: newId(), kind, payload: JSON.stringify(payload), owner: ownerId },
+  const rows = jobs.map(({ kind, payload, costS, priority = 0, subject }, i) => ({
+    ...{ id: newId(), kind, payload: JSON.stringify(payload), owner: ownerId, subject: subject ?? null },
     ...{ turn: turn + 1 + i, cost_s: costS, priority },
   }));
   await db("job").insert(rows);
@@ -105,16 +107,39 @@ export async function findJob(db: Db, id: string): Promise<Job | undefined> {
   return row && toJob(row);
 }
 
+/** The newest job about something, if that has failed within the last minute: later it may be tried again. */
+export async function failedAbout(db: Db, kind: string, subject: string): Promise<Job | undefined> {
+  const row = await db("job")
+    .where({ kind, subject })
+    .where((any) => any.whereNull("ended_at").orWhere("ended_at", ">", db.raw("date_sub(now(3), interval 1 minute)")))
+    .orderBy("seq", "desc")
+    .first();
+  return row?.state === "failed" ? toJob(row) : undefined;
+}
+
+/** The job that is about the same as this one and has not failed; it is asked for where there is none. */
+export async function askOnce(db: Db, ownerId: string | null, job: NewJob & { subject: string }): Promise<Job> {
+  const { kind, subject } = job;
+  const known = await db("job")
+    .where({ kind, subject })
+    .whereIn("state", ["waiting", "leased", "done"])
+    .orderBy("seq", "desc")
+    .first();
+  if (known) return toJob(known);
+  const [id] = await addJobs(db, ownerId, [job]);
+  return (await findJob(db, id!))!;
+}
+
 /**
  * Takes the next job that is due, or whose worker has gone silent. `available_at` is pushed one lease ahead, so that
  * a dead worker's job comes back by itself. Only the database's clock counts.
  */
-export async function claimNextJob(db: Db, worker: string): Promise<Lease | undefined> {
+export async function claimNextJob(db: Db, worker: string, leastPriority = 0): Promise<Lease | undefined> {
   const token = randomUUID();
   const row = await inTransaction(
     db,
     async (trx) => {
-      const found = (await silentJob(trx)) ?? (await nextJob(trx));
+      const found = (await silentJob(trx, leastPriority)) ?? (await nextJob(trx, leastPriority));
       if (!found) return undefined;
       if (found.cancel_requested) return endJob(trx, found.id, "cancelled", null);
       if (found.attempts - found.failures >= mostLost) {
@@ -131,15 +156,16 @@ export async function claimNextJob(db: Db, worker: string): Promise<Lease | unde
     { isolationLevel: "read committed" },
   );
   if (row === undefined) return undefined;
-  if (row === "ended") return claimNextJob(db, worker);
+  if (row === "ended") return claimNextJob(db, worker, leastPriority);
   return { job: toJob(row), token };
 }
 
 /** A job whose worker has gone silent: there are never many that are leased. */
-const silentJob = (trx: Db) =>
+const silentJob = (trx: Db, leastPriority: number) =>
   trx("job")
     .where("state", "leased")
     .where("available_at", "<=", trx.fn.now(3))
+    .where("priority", ">=", leastPriority)
     .orderBy("available_at")
     .forUpdate()
     .skipLocked()
@@ -149,9 +175,10 @@ const silentJob = (trx: Db) =>
  * The first of those that wait and are due. Read in the order of its index, so that it stops at the first: looked for by
  * its time, every job that waits would be locked on the way.
  */
-const nextJob = (trx: Db) =>
+const nextJob = (trx: Db, leastPriority: number) =>
   trx(trx.raw("job force index (job_order)"))
     .where("state", "waiting")
+    .where("priority", ">=", leastPriority)
     .where("available_at", "<=", trx.fn.now(3))
     .orderBy([{ column: "priority", order: "desc" }, { column: "turn", order: "asc" }, "seq"])
     .forUpdate()

@@ -10,4 +10,6 @@ import { loadRaster } from "@/server/files/rasters";
 
 const { design, house } = JSON.parse(await text(process.stdin)) as { design: Design; house: House };
 const request = { design, values: sampleValues(design), house, samples: true };
-process.stdout.write(JSON.stringify(findingsOf(design, await foundIn(request, design.formats, loadRaster, "design"))));
+const told = (done: number) => process.stderr.write(`progress ${done} ${design.formats.length}\n`);
+const found = await foundIn(request, design.formats, loadRaster, "design", told);
+process.stdout.write(JSON.stringify(findingsOf(design, found)));

@@ -14,14 +14,14 @@ import { blankDesign, idFrom } from "@/core/edit/blank";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import * as designs from "@/server/db/designs";
-import { findHouse } from "@/server/db/house";
+import { findHouse, readStoredHouse } from "@/server/db/house";
 import { listFootage } from "@/server/db/media";
 import { listOutputs } from "@/server/db/outputs";
 import { findNewestRelease } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { openStops } from "@/core/checks/findings";
-import { findings } from "./findings";
+import { findingsAbout } from "./findings";
 import { underFreeId } from "./free-id";
 import { applied, checkedDesign } from "./patches";
 import { publish } from "./publish";
@@ -171,20 +171,22 @@ export async function keepVersion(
   return { id: await designs.addVersion(database(), { designId: id, name, document, memberId }) };
 }
 
-/** Publishes the draft as it is at this revision. */
+/** Publishes the draft as it is at this revision; answers the job that checks it where nobody has yet. */
 export async function publishDraft(
   id: string,
   { revision, accepted }: { revision: number; accepted: { check: string; reason: string }[] },
   memberId: string,
-): Promise<{ id: string; number: number }> {
+): Promise<{ id: string; number: number } | { job: string }> {
   const db = database();
   const draft = await needed(designs.findDraft(db, id), "design");
   if (draft.revision !== revision) throw conflict(draft);
-  const house = await needed(findHouse(db), "house style");
-  const open = openStops(await findings(draft.document, house), accepted);
+  const house = await needed(readStoredHouse(db), "house style");
+  const found = await findingsAbout(draft, house, memberId);
+  if ("job" in found) return found;
+  const open = openStops(found.findings, accepted);
   if (open.length > 0) {
     const message = `There is something to mend first: ${open[0]!.message}`;
     throw new Refusal(422, "checks", message, undefined, open);
   }
-  return publish(db, { document: draft.document, house, memberId, accepted });
+  return publish(db, { document: draft.document, house: house.document, memberId, accepted });
 }

@@ -1,27 +1,26 @@
 import { z } from "zod";
 import type { Finding } from "@/core/checks/findings";
-import type { Design } from "@/core/document/design";
-import type { House } from "@/core/document/house";
-import { ApartError, inTurn, runApart } from "@/server/apart";
+import { database } from "@/server/db/connection";
+import type { Draft } from "@/server/db/designs";
+import type { StoredHouse } from "@/server/db/house";
+import { askOnce, failedAbout, urgent } from "@/server/db/jobs";
 import { Refusal } from "@/server/refusal";
 
-const limits = { timeMs: 90_000, memoryMb: 2500 };
+const Result = z.object({ findings: z.array(z.custom<Finding>()) });
 
-/** All that can be found about a design filled with its samples, in every format. Refuses one that is too heavy. */
-export async function findings(design: Design, house: House): Promise<Finding[]> {
-  const job = {
-    program: "server/designs/checks-program.ts",
-    input: { design, house },
-    settings: ["STORAGE_URL"],
-    shape: z.array(z.custom<Finding>()),
-    ...limits,
-  };
-  try {
-    return await inTurn(() => runApart(job));
-  } catch (error) {
-    if (!(error instanceof ApartError)) throw error;
-    const much = error.reason === "time" ? "it takes longer than a minute and a half" : "it takes too much memory";
-    const message = `This design can’t be checked: ${much}. Use fewer layers, or smaller pictures.`;
-    throw new Refusal(422, "too_heavy", message);
-  }
+/**
+ * What the checks find about a draft and a house style as they are, or the job that is looking. Refuses a draft that
+ * can't be checked.
+ */
+export async function findingsAbout(
+  draft: Draft,
+  house: StoredHouse,
+  memberId: string,
+): Promise<{ findings: readonly Finding[] } | { job: string }> {
+  const payload = { designId: draft.id, revision: draft.revision, houseRevision: house.revision };
+  const subject = `${draft.id} ${draft.revision} ${house.revision}`;
+  const failed = await failedAbout(database(), "check", subject);
+  if (failed) throw new Refusal(422, "too_heavy", failed.error ?? "This design can’t be checked.");
+  const job = await askOnce(database(), memberId, { kind: "check", payload, costS: 4, priority: urgent, subject });
+  return job.state === "done" ? Result.parse(job.result) : { job: job.id };
 }

@@ -9,25 +9,25 @@ import { database, required } from "@/server/db/connection";
 import { noteStored } from "@/server/db/files";
 import type { ByteRange, Store } from "./stores/define";
 import { diskStore } from "./stores/disk";
-import { objectStore } from "./stores/objects";
 
 /*
  * Files by the hash of their content, each kept once, on disk or in a bucket.
  */
 
-const stores = new Map<string, Store>();
+const stores = new Map<string, Promise<Store>>();
 
 /** The store that STORAGE_URL names. */
-export function store(): Store {
+export function store(): Promise<Store> {
   const address = required("STORAGE_URL");
   let known = stores.get(address);
   if (!known) stores.set(address, (known = openStore(new URL(address))));
   return known;
 }
 
-function openStore(url: URL): Store {
+async function openStore(url: URL): Promise<Store> {
   if (url.protocol === "file:") return diskStore(url);
-  if (url.protocol === "s3:") return objectStore(url);
+  // What speaks to buckets is large: whoever has none does without it.
+  if (url.protocol === "s3:") return (await import("./stores/objects")).objectStore(url);
   throw new Error(`STORAGE_URL must be a file: or s3: address; “${url.protocol}” is not known.`);
 }
 
@@ -45,14 +45,16 @@ export async function storeFile(path: string): Promise<{ hash: string; bytes: nu
   const hash = await hashFile(path);
   const bytes = (await stat(path)).size;
   await noteStored(database(), hash, bytes);
-  if (!(await store().has(hash))) await store().put(hash, path, bytes);
+  const { has, put } = await store();
+  if (!(await has(hash))) await put(hash, path, bytes);
   return { hash, bytes };
 }
 
-export const isStored = (hash: string): Promise<boolean> => store().has(hash);
+export const isStored = (hash: string): Promise<boolean> => store().then(({ has }) => has(hash));
 
 /** Streams a stored file, or a part of it. */
-export const openRange = (hash: string, range?: ByteRange): Promise<Readable> => store().open(hash, range);
+export const openRange = (hash: string, range?: ByteRange): Promise<Readable> =>
+  store().then(({ open }) => open(hash, range));
 
 /** Copies of stored files, where those don't lie on this machine. */
 export const copiesFolder = (): string => join(workRoot(), "copies");
@@ -62,7 +64,7 @@ export const copiesFolder = (): string => join(workRoot(), "copies");
  * stored file never changes, nor does this.
  */
 export async function localFile(hash: string): Promise<string> {
-  const own = store().pathOf?.(hash);
+  const own = (await store()).pathOf?.(hash);
   if (own !== undefined) return own;
   const path = join(copiesFolder(), hash);
   const now = new Date();

@@ -2,18 +2,18 @@ import { open, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { fileTypeFromFile } from "file-type";
 import { z } from "zod";
-import type { Uploaded } from "@/contract/media";
+import type { UploadAnswer, Uploaded } from "@/contract/media";
 import { HouseFont } from "@/core/document/house";
 import { ApartError, inTurn, runApart } from "@/server/apart";
-import { isUnreachable } from "@/server/db/connection";
+import { database, isUnreachable } from "@/server/db/connection";
 import { newId } from "@/server/db/ids";
+import { addJobs, urgent } from "@/server/db/jobs";
 import { log } from "@/server/log";
 import { Refusal } from "@/server/refusal";
 import { takeMark } from "./marks";
 import { receiveFile } from "./receive";
 import { recordMedia } from "./record";
-import { makeWorkFolder } from "./storage";
-import { takeSound, takeVideo } from "./videos";
+import { makeWorkFolder, storeFile } from "./storage";
 
 const refuse = (code: string, why: string) => new Refusal(422, code, why);
 const most = { svgBytes: 2 * 1024 * 1024, fontBytes: 20 * 1024 * 1024 };
@@ -28,23 +28,28 @@ interface Upload {
   readonly signal: AbortSignal;
   /** What may be taken. */
   readonly kinds: readonly Uploaded["kind"][];
+  readonly memberId: string;
 }
 
 /** What designers bring into the house style, and what fillers bring along for a slot. */
 export const allKinds: readonly Uploaded["kind"][] = ["picture", "mark", "video", "sound", "font"];
 export const fillerKinds: readonly Uploaded["kind"][] = ["picture", "video"];
 
-/** Takes a file of a request: what it is follows from its bytes, never from its name. Refuses with the reason. */
+/**
+ * Takes a file of a request: what it is follows from its bytes, never from its name. What must be decoded is looked at by
+ * a job. Refuses with the reason.
+ */
 export async function takeUpload(
   request: Request,
   name: string,
   kinds: readonly Uploaded["kind"][],
-): Promise<Uploaded> {
+  memberId: string,
+): Promise<UploadAnswer> {
   const { signal } = request;
   const folder = await makeWorkFolder(`upload-${newId()}`);
   try {
     const path = await receiveFile(request, folder);
-    return await inTurn(() => identify({ path, folder, name: plainName(name), signal, kinds }), signal);
+    return await inTurn(() => identify({ path, folder, name: plainName(name), signal, kinds, memberId }), signal);
   } catch (error) {
     if (error instanceof Refusal || isUnreachable(error)) throw error;
     if (isFull(error)) throw fullDisk();
@@ -75,8 +80,8 @@ const fullDisk = () =>
     "The server’s disk is full; the file was not kept. Tell the owner, then send it again.",
   );
 
-async function identify(upload: Upload): Promise<Uploaded> {
-  const { path, folder, name, signal } = upload;
+async function identify(upload: Upload): Promise<UploadAnswer> {
+  const { path, name, signal } = upload;
   const type = await fileTypeFromFile(path);
   const mime = type?.mime ?? "";
   const only = (kind: Uploaded["kind"]) => {
@@ -89,11 +94,11 @@ async function identify(upload: Upload): Promise<Uploaded> {
   }
   if (/^(video\/(mp4|quicktime|webm|x-m4v|matroska|x-matroska))$/.test(mime)) {
     only("video");
-    return takeVideo(path, folder, name, signal);
+    return ingest(upload, mime);
   }
   if (/^audio\/(wav|vnd\.wave|x-wav|mpeg|mp4|x-m4a|aac)$/.test(mime)) {
     only("sound");
-    return takeSound(path, name, mime, signal);
+    return ingest(upload, mime);
   }
   if (/^font\/(ttf|otf|woff2)$/.test(mime)) {
     only("font");
@@ -111,6 +116,16 @@ async function identify(upload: Upload): Promise<Uploaded> {
     "kind",
     `This is ${mime === "" ? "no kind of file that is known here" : `a file of the kind ${mime}`}. Taken are ${known}.`,
   );
+}
+
+/** Videos and sounds are decoded by a worker: what was sent is stored first, and a job looks at it. */
+async function ingest({ path, name, memberId }: Upload, mime: string): Promise<{ job: string }> {
+  const { hash, bytes } = await storeFile(path);
+  const costS = 2 + bytes / 5e6;
+  const [job] = await addJobs(database(), memberId, [
+    { kind: "ingest", payload: { hash, name, mime }, costS, priority: urgent },
+  ]);
+  return { job: job! };
 }
 
 /** The first letters of a file, whatever its size. */

@@ -127,6 +127,7 @@ describe("sweeping", () => {
     const kinds = ["house", "house_version", "removal", "output", "export", "footage"] as const;
     const one = fc.record({ days: fc.integer({ min: 0, max: 14 }), by: fc.subarray([...kinds]) });
     await inOwnFolders(async () => {
+      const { pathOf } = await store();
       let times = 0;
       await fc.assert(
         fc.asyncProperty(fc.array(one, { minLength: 1, maxLength: 12 }), async (files) => {
@@ -136,7 +137,7 @@ describe("sweeping", () => {
           }));
           times++;
           for (const { hash, days, by } of made) {
-            const path = store().pathOf!(hash);
+            const path = pathOf!(hash);
             mkdirSync(dirname(path), { recursive: true });
             writeFileSync(path, "content");
             await noteStored(db, hash, 7);
@@ -146,7 +147,7 @@ describe("sweeping", () => {
               .update({ stored_at: db.raw("date_sub(now(3), interval ? hour)", [days * 24 + 1]) });
           }
           await sweep(db);
-          const left = made.filter(({ hash }) => existsSync(store().pathOf!(hash))).map(({ hash }) => hash);
+          const left = made.filter(({ hash }) => existsSync(pathOf!(hash))).map(({ hash }) => hash);
           expect(left).toEqual(made.filter(({ days, by }) => days < 7 || by.length > 0).map(({ hash }) => hash));
           const rows = await db("stored_file")
             .whereIn(
@@ -171,8 +172,9 @@ describe("sweeping", () => {
       writeFileSync(again, "the same content");
       await storeFile(again);
       await sweep(database());
-      expect(existsSync(store().pathOf!(hash))).toBe(true);
-      expect(readdirSync(dirname(store().pathOf!(hash)))).toEqual([hash]);
+      const { pathOf } = await store();
+      expect(existsSync(pathOf!(hash))).toBe(true);
+      expect(readdirSync(dirname(pathOf!(hash)))).toEqual([hash]);
     });
   });
 });

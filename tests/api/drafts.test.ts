@@ -1,6 +1,6 @@
 import { afterAll, describe, expect, test } from "@jest/globals";
 import type { Design } from "@/core/document/design";
-import { as, pause } from "../support/api";
+import { as, pause, through } from "../support/api";
 
 const started: string[] = [];
 async function start(name: string, copyOf?: string): Promise<string> {
@@ -101,14 +101,14 @@ describe("publishing", () => {
     };
     const patches = [{ op: "add", path: ["layers", 1], value: words }];
     await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches });
-    const refused = await as("tomas", "POST", `/api/designs/${id}/publish`, { revision: 2 });
+    const refused = await through("tomas", `/api/designs/${id}/publish`, { revision: 2 });
     expect(refused).toMatchObject({ status: 422, error: { code: "checks" } });
     const checks = refused.error!.detail as { id: string; message: string }[];
     expect(checks[0]!.message).toContain("hard to read");
-    const stale = await as("tomas", "POST", `/api/designs/${id}/publish`, { revision: 1 });
+    const stale = await through("tomas", `/api/designs/${id}/publish`, { revision: 1 });
     expect(stale.status).toBe(409);
     const accepted = checks.map((check) => ({ check: check.id, reason: "A riddle for the moth night." }));
-    const made = await as("tomas", "POST", `/api/designs/${id}/publish`, { revision: 2, accepted });
+    const made = await through("tomas", `/api/designs/${id}/publish`, { revision: 2, accepted });
     expect(made).toMatchObject({ status: 200, data: { number: 1 } });
     const release = (await as("ines", "GET", `/api/releases/${made.data.id}`)).data;
     await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 2, patches: rename("Later") });
@@ -121,10 +121,10 @@ test("a design that can't be shown is not published, whatever the reason", async
   const around = { kind: "around", layers: ["panel"], before: 0, after: 0 };
   const patches = [{ op: "replace", path: ["layers", 0, "width"], value: around }];
   await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches });
-  const refused = await as("tomas", "POST", `/api/designs/${id}/publish`, { revision: 2 });
+  const refused = await through("tomas", `/api/designs/${id}/publish`, { revision: 2 });
   const checks = refused.error!.detail as { id: string }[];
   const accepted = checks.map((check) => ({ check: check.id, reason: "It is only for trying out." }));
-  const again = await as("tomas", "POST", `/api/designs/${id}/publish`, { revision: 2, accepted });
+  const again = await through("tomas", `/api/designs/${id}/publish`, { revision: 2, accepted });
   expect([refused.status, checks.length > 0, again.status]).toEqual([422, true, 422]);
   expect((await read(id)).release).toBeNull();
 });

@@ -10,6 +10,7 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "POST /api/sign-out": "anyone",
   "GET /api/me": "anyone",
   "GET /api/events": "contributor",
+  "GET /api/jobs/[job]": "contributor",
   "GET /api/releases": "contributor",
   "GET /api/releases/[release]": "contributor",
   "GET /api/releases/[release]/scene": "contributor",

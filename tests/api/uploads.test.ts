@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import sharp from "sharp";
-import { as, base, cookieOf } from "../support/api";
+import { as, base, cookieOf, resultOf } from "../support/api";
 import { pngOf, svgOf, videoFile } from "../support/files";
 
 const folder = mkdtempSync(join(tmpdir(), "rubrick-uploads-"));
@@ -24,7 +24,8 @@ async function send(name: string, body: Buffer | string) {
     body: typeof body === "string" ? body : new Uint8Array(body),
   });
   const json = (await answer.json()) as { data?: Record<string, never>; error?: { code: string; message: string } };
-  return { status: answer.status, ...json };
+  if (answer.status !== 200) return { status: answer.status, ...json };
+  return (await resultOf(cookie, json.data)) as { status: number } & typeof json;
 }
 
 const entities = `<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa">${"bcdefgh"

@@ -105,7 +105,7 @@ test("a part of a stored file is read as that part, and a copy that came damaged
   const wrong = "e".repeat(64);
   const { store } = await import("@/server/files/storage");
   writeFileSync(file, "not what its name says");
-  await store().put(wrong, file, 22);
+  await (await store()).put(wrong, file, 22);
   await expect(localFile(wrong)).rejects.toThrow("damaged");
   expect(existsSync(join(copiesFolder(), wrong))).toBe(false);
 });

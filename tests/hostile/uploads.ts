@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { request as httpRequest } from "node:http";
 import { deflateSync, gzipSync } from "node:zlib";
 import sharp from "sharp";
-import { base, cookieOf } from "../support/api";
+import { base, cookieOf, resultOf } from "../support/api";
 import { ffmpegFile, pngChunk, pngOf, svgOf, videoFile } from "../support/files";
 import type { Answer, Input } from "./input";
 
@@ -18,8 +18,10 @@ async function uploadAs(content: Content, name: string): Promise<Answer> {
     headers: { cookie: await cookieOf("tomas"), origin: base },
     body: typeof content === "string" ? content : new Uint8Array(content),
   });
-  const json = (await answer.json()) as { error?: { message: string } };
-  return { status: answer.status, message: json.error?.message };
+  const json = (await answer.json()) as { data?: unknown; error?: { message: string } };
+  if (answer.status !== 200) return { status: answer.status, message: json.error?.message };
+  const { status, error } = await resultOf(await cookieOf("tomas"), json.data);
+  return { status, message: error?.message };
 }
 
 const file = (gets: Input["gets"], name: string, prepare: () => Content | Promise<Content>, short = false): Input => ({
@@ -339,36 +341,6 @@ const others: Input[] = [
       });
     },
   },
-  {
-    name: "a film whose sender leaves while it is decoded",
-    gets: "any",
-    prepare: () => {
-      const bars = ["-f", "lavfi", "-i", "testsrc=s=1280x720:d=30:r=30", "-pix_fmt", "yuv420p"];
-      return ffmpegFile("leaves.mp4", ...bars, "-preset", "ultrafast");
-    },
-    send: async (film) => {
-      const leave = new AbortController();
-      setTimeout(() => leave.abort(), 1500);
-      await fetch(`${base}/api/media?name=leaves`, {
-        method: "POST",
-        headers: { cookie: await cookieOf("tomas"), origin: base },
-        body: new Uint8Array(film as Buffer),
-        signal: leave.signal,
-      }).catch(() => undefined);
-      await new Promise((resolve) => setTimeout(resolve, 1000));
-      return decoding() ? { status: 500, message: "it is decoded on" } : { status: 200 };
-    },
-  },
 ];
-
-/** Whether any process still reads an upload. */
-const decoding = (): boolean =>
-  readdirSync("/proc").some((entry) => {
-    try {
-      return /ffmpeg.*\/upload-/s.test(readFileSync(`/proc/${entry}/cmdline`, "latin1"));
-    } catch {
-      return false;
-    }
-  });
 
 export const uploads: readonly Input[] = [...drawings, ...pictures, ...films, ...fonts, ...others];

@@ -85,3 +85,29 @@ export async function startExport(more: Record<string, unknown> = {}): Promise<s
 }
 
 export const readExport = async (id: string) => (await as("ines", "GET", `/api/exports/${id}`)).data;
+
+/** What came of a job that was answered in the place of a result, as if that had been answered. */
+export async function resultOf(cookie: string, data: unknown): Promise<Pick<Reply, "status" | "data" | "error">> {
+  const id = (data as { job?: unknown } | undefined)?.job;
+  if (typeof id !== "string") return { status: 200, data, error: undefined };
+  const job = await until(
+    async () => (await send("GET", `/api/jobs/${id}`, { cookie })).data,
+    ({ state }) => state !== "waiting" && state !== "leased",
+    240,
+  );
+  if (job.state === "done") return { status: 200, data: job.result, error: undefined };
+  return { status: 422, data: undefined, error: { code: "job_failed", message: job.error } };
+}
+
+/** Calls a handler that may have a job look at something first, until it answers itself. */
+export async function through(who: Who, path: string, body: unknown): Promise<Reply> {
+  for (;;) {
+    const reply = await as(who, "POST", path, body);
+    const id: unknown = reply.data?.job;
+    if (reply.status !== 200 || typeof id !== "string") return reply;
+    await until(
+      async () => (await as(who, "GET", `/api/jobs/${id}`)).data,
+      ({ state }) => state !== "waiting" && state !== "leased",
+    );
+  }
+}

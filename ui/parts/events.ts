@@ -12,6 +12,8 @@ const listeners = new Map<string, Set<Listener>>();
 let source: EventSource | undefined;
 let last: string | undefined;
 let planned = false;
+/** How many are waiting for something that must be heard of also while the page is not seen. */
+let awaited = 0;
 
 /** Opens the stream anew for what is listened to now, once all that changes now has changed. */
 function plan(): void {
@@ -26,7 +28,7 @@ function plan(): void {
 function reopen(): void {
   source?.close();
   source = undefined;
-  if (listeners.size === 0 || document.visibilityState === "hidden") return;
+  if (listeners.size === 0 || (document.visibilityState === "hidden" && awaited === 0)) return;
   const query = new URLSearchParams({ topics: [...listeners.keys()].sort().join(",") });
   if (last !== undefined) query.set("after", last);
   source = new EventSource(`/api/events?${query}`);
@@ -67,6 +69,16 @@ function listen(topics: readonly string[], listener: Listener): () => void {
     }
     if (listeners.size === 0) document.removeEventListener("visibilitychange", onVisibility);
     plan();
+  };
+}
+
+/** Hears of a topic until the answer is called, also while the page is not seen. */
+export function listenAlways(topic: string, listener: Listener): () => void {
+  awaited++;
+  const leave = listen([topic], listener);
+  return () => {
+    awaited--;
+    leave();
   };
 }
 

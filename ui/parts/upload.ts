@@ -1,5 +1,7 @@
-import { mostUploadBytes, Uploaded } from "@/contract/media";
+import { Underway } from "@/contract/jobs";
+import { mostUploadBytes, UploadAnswer, Uploaded } from "@/contract/media";
 import { Failure } from "@/contract/answer";
+import { jobEnded } from "./jobs";
 
 /** As much of a name as is taken, without half of a letter at its end. */
 const nameOf = ({ name }: File): string => name.slice(0, 200).replace(/[\ud800-\udbff]$/, "");
@@ -19,5 +21,10 @@ export async function upload(file: File): Promise<Uploaded> {
     const failure = Failure.safeParse(json);
     throw new Error(`${file.name}: ${failure.success ? failure.data.error.message : "the upload failed."}`);
   }
-  return Uploaded.parse((json as { data: unknown }).data);
+  const taken = UploadAnswer.parse((json as { data: unknown }).data);
+  const underway = Underway.safeParse(taken);
+  if (!underway.success) return taken as Uploaded;
+  const job = await jobEnded(underway.data.job);
+  if (job.state !== "done") throw new Error(`${file.name}: ${job.error ?? "it could not be read. Try again."}`);
+  return Uploaded.parse(job.result);
 }

@@ -3,5 +3,5 @@ import { allows, handler } from "@/server/auth/handler";
 import { allKinds, fillerKinds, takeUpload } from "@/server/files/uploads";
 
 export const POST = handler("contributor", { query: UploadQuery }, ({ request, member, query }) =>
-  takeUpload(request, query.name, allows("designer", member.role) ? allKinds : fillerKinds),
+  takeUpload(request, query.name, allows("designer", member.role) ? allKinds : fillerKinds, member.id),
 );

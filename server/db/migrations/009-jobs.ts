@@ -13,6 +13,7 @@ export async function up(db: Knex): Promise<void> {
     t.string("id", 20).notNullable().unique();
     t.string("kind", 20).notNullable();
     t.json("payload").notNullable();
+    t.string("subject", 120);
     t.string("owner", 20).references("member.id");
     t.enum("state", ["waiting", "leased", "done", "failed", "cancelled"]).notNullable().defaultTo("waiting");
     t.integer("priority").notNullable().defaultTo(0);
@@ -35,6 +36,7 @@ export async function up(db: Knex): Promise<void> {
     t.index(["state", "available_at"], "job_due");
     t.index(["state", "ended_at"], "job_ended");
     t.index(["owner", "state", "turn"], "job_owner");
+    t.index(["kind", "subject"], "job_subject");
   });
   await db.raw("create index if not exists job_order on job (state, priority desc, turn, seq)");
   await createOnce(db, "worker", (t) => {

@@ -6,7 +6,8 @@ import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { Published } from "@/contract/designs";
 import { findingsOf, type Finding } from "@/core/checks/findings";
 import { changesBetween } from "@/core/edit/compare";
-import { call } from "@/ui/parts/api";
+import { callThrough } from "@/ui/parts/jobs";
+import type { JobView } from "@/contract/jobs";
 import { Notice } from "@/ui/parts/Notice";
 import type { StagePlayer } from "@/ui/stage/player";
 import { useBench, useBenchStore } from "../store";
@@ -21,6 +22,7 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({});
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState<string>();
+  const [job, setJob] = useState<JobView>();
   const [done, setDone] = useState<{ id: string; number: number }>();
   const changes = release ? changesBetween(release.document, document) : [];
 
@@ -52,7 +54,8 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
       const revision = await store.getState().flush();
       if (revision === undefined) throw new Error("The last changes could not be saved. See what the bar above says.");
       const accepted = stops.map(({ id }) => ({ check: id, reason: reasons[id]!.trim() }));
-      const made = await call(`/api/designs/${store.getState().id}/publish`, Published, { revision, accepted });
+      const path = `/api/designs/${store.getState().id}/publish`;
+      const made = await callThrough(path, Published, { revision, accepted }, setJob);
       store.getState().show({ release: { ...made, document } });
       setDone(made);
     } catch (error) {
@@ -122,6 +125,11 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
           ))}
         </ul>
         {release && <p className="quiet">Clips that are being filled in stay on the release they were started with.</p>}
+        {busy && job && (
+          <p className="quiet" role="status">
+            {job.total > 0 ? `Checked: ${job.done} of ${job.total} formats` : "Waiting for its checks …"}
+          </p>
+        )}
         {fault && <Notice weight="stop">{fault}</Notice>}
       </Modal.Body>
       <Modal.Footer>

@@ -1,0 +1,20 @@
+import { z } from "zod";
+import { Refusal } from "@/server/refusal";
+import { localFile } from "@/server/files/storage";
+import { takeSound, takeVideo } from "@/server/files/videos";
+import { defineJob } from "./define";
+
+/** Decodes a video or a sound that was sent, into what pictures are painted with. */
+export const job = defineJob({
+  payload: z.object({ hash: z.string(), name: z.string(), mime: z.string() }),
+  run: async ({ folder, signal, progress }, { hash, name, mime }) => {
+    progress.stage = "reading";
+    const path = await localFile(hash);
+    return mime.startsWith("video/") ? takeVideo(path, folder, name, signal) : takeSound(path, name, mime, signal);
+  },
+  failing: (error) => {
+    if (error instanceof Refusal) return { message: error.message, final: true };
+    if ((error as NodeJS.ErrnoException).code === "ENOSPC") return undefined;
+    return { message: "This file can’t be read. It may be damaged.", final: true };
+  },
+});
