@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
 import { demoPassword } from "@/demo/seed";
-import { buildPages } from "@/scripts/lib/build.mjs";
+import { buildAll } from "@/scripts/lib/build.mjs";
 import { startInstance } from "@/scripts/lib/instance.mjs";
 import { freePort } from "@/scripts/lib/settings.mjs";
 import { hashPassword } from "@/server/auth/password";
@@ -32,7 +32,7 @@ const pace = { least: 0.8, most: 2.4 };
 
 const taken: Record<string, number[]> = {};
 const failures: string[] = [];
-await buildPages();
+await buildAll();
 const port = await freePort(0);
 const instance = await startInstance({ folder, port, extra: { TRUSTED_PROXIES: "127.0.0.1" } });
 const webPid = readFileSync(join(folder, "web.pid"), "utf8");

@@ -22,7 +22,6 @@ async function fill(db: Db): Promise<void> {
     await db("design").insert({ ...design, id, draft: json(design.draft), tags: json(design.tags) });
     const documents = {
       document: json(release.document),
-      house: json(release.house),
       accepted: json(release.accepted),
     };
     for (let n = 1; n <= 10; n++) {

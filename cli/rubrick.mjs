@@ -2,10 +2,14 @@
 import { spawnSync } from "node:child_process";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { bundleOf, isFresh } from "../scripts/lib/programs.mjs";
 
-// The command is written in TypeScript; this only finds the loader that reads it.
+// The command is written in TypeScript: its bundle is run, or where that is missing or older, a loader reads it.
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+const program = "cli/main.ts";
+const rooms = ["cli", "contract", "core", "render", "server"];
+const runs = isFresh(program, root, rooms) ? [join(root, bundleOf(program))] : ["--import", "tsx", join(root, program)];
 const env = { ...process.env, RUBRICK_CALLED_FROM: process.env.RUBRICK_CALLED_FROM ?? process.cwd() };
-const args = ["--import", "tsx", join(root, "cli", "main.ts"), ...process.argv.slice(2)];
+const args = [...runs, ...process.argv.slice(2)];
 const { status, signal } = spawnSync(process.execPath, args, { stdio: "inherit", cwd: root, env });
 process.exit(signal ? 130 : (status ?? 1));

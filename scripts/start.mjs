@@ -1,4 +1,4 @@
-import { buildPages } from "./lib/build.mjs";
+import { buildAll } from "./lib/build.mjs";
 import { checkMachine, installModules, installPackages } from "./lib/install.mjs";
 import { startInstance } from "./lib/instance.mjs";
 import { stopAll } from "./lib/processes.mjs";
@@ -32,7 +32,7 @@ await runMain(async () => {
   checkMachine();
   await installPackages();
   await installModules();
-  await buildPages();
+  await buildAll();
   running = await startInstance({ folder, port });
   const demo = `
   owner        odile@quillmere.example    fern-moss-paper

@@ -1,5 +1,5 @@
 import { rmSync } from "node:fs";
-import { buildPages } from "./lib/build.mjs";
+import { buildAll } from "./lib/build.mjs";
 import { checkMachine, installModules, installPackages } from "./lib/install.mjs";
 import { startInstance } from "./lib/instance.mjs";
 import { freePort } from "./lib/settings.mjs";
@@ -49,7 +49,7 @@ await runMain(async () => {
   checkMachine();
   await installPackages({ testing: true });
   await installModules();
-  await buildPages();
+  await buildAll();
   const node = process.execPath;
   // Two at a time, as many as the smallest machine has cores.
   const checks = [

@@ -1,6 +1,7 @@
 import { spawn } from "node:child_process";
 import pLimit from "p-limit";
 import type { z } from "zod";
+import { bundleOf } from "@/scripts/lib/programs.mjs";
 import { Refusal } from "@/server/refusal";
 
 /*
@@ -54,10 +55,14 @@ export async function inTurn<T>(work: () => Promise<T>, signal?: AbortSignal): P
   });
 }
 
+/** What Node runs of a program: its bundle where everything is built, and otherwise its source. */
+const runs = (program: string): string[] =>
+  process.env.NODE_ENV === "production" ? [bundleOf(program)] : ["--import", "tsx", program];
+
 /** Runs one of our own programs in a process of its own, within limits. Throws ApartError. */
 export async function runApart<T>(job: ApartJob<T>): Promise<T> {
   const limits = [`--data=${job.memoryMb * 1024 * 1024}`, `--fsize=${fileBytes}`, "--core=0"];
-  const node = [process.execPath, "--max-old-space-size=320", "--import", "tsx", job.program, ...(job.args ?? [])];
+  const node = [process.execPath, "--max-old-space-size=320", ...runs(job.program), ...(job.args ?? [])];
   const kept = ["PATH", "HOME", "NODE_ENV", ...(job.settings ?? [])];
   const env = Object.fromEntries(kept.map((name) => [name, process.env[name]])) as NodeJS.ProcessEnv;
   const child = spawn("prlimit", [...limits, "nice", "-n", "10", ...node], { env, stdio: ["pipe", "pipe", "pipe"] });

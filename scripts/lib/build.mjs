@@ -1,7 +1,8 @@
 import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { runChild } from "./processes.mjs";
+import { programFolder } from "./programs.mjs";
 import { StartError, say } from "./say.mjs";
 
 /** What the built pages depend on. */
@@ -15,6 +16,26 @@ const sources = [
   "package-lock.json",
   "next.config.ts",
   "proxy.ts",
+];
+
+/** What runs beside the pages: the worker, the command line, and what prepares and parses. */
+const programs = [
+  "worker/main.ts",
+  "cli/main.ts",
+  "scripts/prepare-data.ts",
+  "server/designs/checks-program.ts",
+  "server/files/parse/program.ts",
+];
+const programSources = [
+  "cli",
+  "contract",
+  "core",
+  "demo",
+  "render",
+  "scripts",
+  "server",
+  "worker",
+  "package-lock.json",
 ];
 
 function* files(path) {
@@ -31,19 +52,47 @@ function* files(path) {
   }
 }
 
-/** Builds the pages when their sources have changed since the last build. */
-export async function buildPages() {
+/** A digest of everything that a build is made from. */
+function digestOf(paths) {
   const hash = createHash("sha256");
-  for (const file of sources.flatMap((source) => [...files(source)]).sort())
-    hash.update(file).update(readFileSync(file));
-  const digest = hash.digest("hex");
-  const mark = ".next/rubrick-sources";
-  if (existsSync(mark) && readFileSync(mark, "utf8") === digest) return;
+  for (const file of paths.flatMap((source) => [...files(source)]).sort()) hash.update(file).update(readFileSync(file));
+  return hash.digest("hex");
+}
+
+/** Does a build when its sources have changed since the last one; its mark says what it was made from. */
+async function built(mark, paths, made, build) {
+  const digest = digestOf(paths);
+  if (existsSync(made) && existsSync(mark) && readFileSync(mark, "utf8") === digest) return;
+  await build();
+  writeFileSync(mark, digest);
+}
+
+/** Builds pages and programs when their sources have changed since the last build. */
+export async function buildAll() {
+  await built(".next/rubrick-sources", sources, ".next/BUILD_ID", buildPages);
+  await built(".next/rubrick-programs", programSources, programFolder, buildPrograms);
+}
+
+async function buildPages() {
   say("Building the pages …");
   const { status, stdout, stderr } = await runChild(process.execPath, ["node_modules/next/dist/bin/next", "build"], {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   });
   if (status !== 0)
     throw new StartError(`The pages could not be built:\n${stdout.slice(-3000)}\n${stderr.slice(-3000)}`);
-  writeFileSync(mark, digest);
+}
+
+/** Bundles what runs beside the pages, so that nothing of ours is translated while it runs. */
+async function buildPrograms() {
+  // Only there once the packages are.
+  const { build } = await import("esbuild");
+  rmSync(programFolder, { recursive: true, force: true });
+  await build({
+    entryPoints: programs,
+    ...{ outdir: programFolder, outbase: ".", outExtension: { ".js": ".mjs" } },
+    ...{ bundle: true, splitting: true, packages: "external", platform: "node", format: "esm", target: "node20" },
+    logLevel: "silent",
+  }).catch((error) => {
+    throw new StartError(`The programs could not be built:\n${String(error.message).slice(0, 3000)}`);
+  });
 }

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { startDatabase } from "./mariadb.mjs";
 import { runChild, stopProcess } from "./processes.mjs";
+import { bundleOf } from "./programs.mjs";
 import { environment, openFolder, readSettings, requireFreePort } from "./settings.mjs";
 import { lockFolder } from "./lock.mjs";
 import { StartError, say } from "./say.mjs";
@@ -12,7 +13,7 @@ const webArgs = (port) => [
   ...["--import", "./scripts/lib/front.mjs", "node_modules/next/dist/bin/next", "start"],
   ...["-H", "127.0.0.1", "-p", String(port)],
 ];
-const workerArgs = ["--import", "tsx", "worker/main.ts"];
+const workerArgs = [bundleOf("worker/main.ts")];
 
 /** Processes of ours that a killed start has left behind: they carry the folder's name in their environment. */
 async function endLeftovers(root) {
@@ -74,7 +75,7 @@ export async function startInstance({ folder, port, extra = {} }) {
 
 /** The newest shape of the tables; the demo world only in a database of our own. */
 async function prepareData(env, own, user) {
-  const args = ["--import", "tsx", "scripts/prepare-data.ts"];
+  const args = [bundleOf("scripts/prepare-data.ts")];
   const prepared = await runChild(process.execPath, args, {
     ...user,
     env: { ...env, RUBRICK_SEED: own ? "demo" : "" },

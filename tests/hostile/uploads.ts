@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import { request as httpRequest } from "node:http";
 import { deflateSync, gzipSync } from "node:zlib";
 import sharp from "sharp";
