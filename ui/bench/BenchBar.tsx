@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { ArrowCounterclockwise, ArrowClockwise, PlusLg } from "react-bootstrap-icons";
 import type { Dialog } from "./BenchDesk";
-import type { SaveState } from "./saver";
+import type { SaveState } from "@/ui/parts/saver";
 import { useBench } from "./store";
 
 /** What the design is called, whether it is saved, and where to go from here. */

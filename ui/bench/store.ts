@@ -1,7 +1,7 @@
 import { applyPatches, freeze } from "immer";
 import { createStore, useStore } from "zustand";
 import { createContext, useContext } from "react";
-import type { BenchView } from "@/contract/designs";
+import { Conflict, type BenchView } from "@/contract/designs";
 import { Saved } from "@/contract/patch";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
@@ -12,7 +12,7 @@ import { call } from "@/ui/parts/api";
 import { z } from "zod";
 import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "./history";
 import type { Papers } from "./strip/papers";
-import { Saver, type SaveState } from "./saver";
+import { Saver, type SaveState } from "@/ui/parts/saver";
 import { fateOf, withUnsent, type Unsent, type UnsentKeeper } from "./unsent";
 
 export interface BenchState {
@@ -33,7 +33,7 @@ export interface BenchState {
   /** What is being pulled about just now; what lies beside it follows more slowly. */
   readonly gesture: "stage" | "strip" | undefined;
   readonly history: History;
-  readonly save: SaveState;
+  readonly save: SaveState<Conflict>;
   /** Changes of earlier pages that may not have been saved, and collide with what has come since. */
   readonly unsent: readonly Unsent[];
   /** Why the last thing that was asked for was not done; nothing has changed then. */
@@ -95,13 +95,14 @@ export type BenchStore = ReturnType<typeof createBench>;
 
 export function createBench({ document, ...view }: BenchView, browser?: BrowserSide) {
   return createStore<BenchState>((set, get) => {
-    const saver = new Saver(
-      view.id,
-      view.revision,
-      (save) => set({ save }),
-      () => get().document,
-      browser && ((revision, unsaved, now) => browser.keeper.keep(revision, unsaved, now)),
-    );
+    const saver = new Saver({
+      path: `/api/designs/${view.id}`,
+      revision: view.revision,
+      conflict: Conflict,
+      tell: (save) => set({ save }),
+      whole: () => get().document,
+      keep: browser && ((revision, unsaved, now) => browser.keeper.keep(revision, unsaved, now)),
+    });
     const take = (change: Change | undefined) => {
       if (!change) return;
       const alive = new Set(change.document.layers.map((layer) => layer.id));

@@ -1,11 +1,12 @@
 "use client";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { enablePatches, produceWithPatches } from "immer";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { HouseDrifts, HouseView } from "@/contract/house";
-import { Saved } from "@/contract/patch";
 import { House } from "@/core/document/house";
 import { call } from "@/ui/parts/api";
+import { useEvents } from "@/ui/parts/events";
+import { Saver, type SaveState } from "@/ui/parts/saver";
 
 enablePatches();
 
@@ -17,16 +18,51 @@ export interface HouseEditor {
   edit(recipe: (draft: House) => void): void;
 }
 
-/** The house style, edited in place and saved change by change. */
+const key = ["house"];
+
+/** Saves the house style from the revision that is shown; what is refused is not shown as if it held. */
+function saverOf(client: QueryClient, revision: number, tell: (state: SaveState<HouseView>) => void) {
+  const saver: Saver<HouseView> = new Saver<HouseView>({
+    path: "/api/house",
+    revision,
+    conflict: HouseView,
+    tell: (state) => {
+      tell(state);
+      if (state.kind === "saved") {
+        client.setQueryData<HouseView>(key, (held) => held && { ...held, revision: saver.at });
+        void client.invalidateQueries({ queryKey: ["drifts"] });
+      }
+      if (state.kind === "refused" || state.kind === "conflict") void client.invalidateQueries({ queryKey: key });
+    },
+  });
+  return saver;
+}
+
+/** The house style, edited in place and saved in small changes. */
 export function useHouse(): HouseEditor {
   const client = useQueryClient();
-  const view = useQuery({ queryKey: ["house"], queryFn: () => call("/api/house", HouseView), staleTime: 30_000 });
+  const view = useQuery({ queryKey: key, queryFn: () => call("/api/house", HouseView), staleTime: 30_000 });
   const [fault, setFault] = useState<string>();
-  const [open, setOpen] = useState(0);
-  const queue = useRef<Promise<void>>(Promise.resolve());
-
+  const [state, setState] = useState<SaveState<HouseView>>({ kind: "saved" });
+  const saver = useRef<Saver<HouseView>>(undefined);
+  useEffect(() => {
+    const leave = () => saver.current?.dispose();
+    window.addEventListener("pagehide", leave);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      leave();
+    };
+  }, []);
+  // Others' changes come in while nothing of one's own is on its way.
+  useEvents(["house"], (event) => {
+    const known = client.getQueryData<HouseView>(key)?.revision ?? 0;
+    const isOwn = event !== "reset" && Number(event.body.revision) <= known;
+    if (state.kind !== "saved" || isOwn) return;
+    saver.current = undefined;
+    void client.invalidateQueries({ queryKey: key });
+  });
   const edit = (recipe: (draft: House) => void): void => {
-    const now = client.getQueryData<HouseView>(["house"]);
+    const now = client.getQueryData<HouseView>(key);
     if (!now) return;
     const [document, patches] = produceWithPatches(now.document, (draft) => void recipe(draft as House));
     if (patches.length === 0) return;
@@ -36,24 +72,24 @@ export function useHouse(): HouseEditor {
       return;
     }
     setFault(undefined);
-    client.setQueryData(["house"], { ...now, document });
-    setOpen((count) => count + 1);
-    queue.current = queue.current.then(async () => {
-      try {
-        const { revision } = client.getQueryData<HouseView>(["house"])!;
-        const saved = await call("/api/house/patches", Saved, { revision, patches });
-        client.setQueryData<HouseView>(["house"], (held) => held && { ...held, revision: saved.revision });
-        void client.invalidateQueries({ queryKey: ["drifts"] });
-      } catch (error) {
-        // What was refused is not shown as if it held: the stored state comes back.
-        setFault((error as Error).message);
-        await client.invalidateQueries({ queryKey: ["house"] });
-      } finally {
-        setOpen((count) => count - 1);
-      }
-    });
+    client.setQueryData<HouseView>(key, { ...now, document });
+    // After a refusal or another's change it goes on from what is stored.
+    if (state.kind === "refused" || state.kind === "conflict") saver.current = undefined;
+    saver.current ??= saverOf(client, now.revision, setState);
+    saver.current.add(patches);
   };
-  return { house: view.data?.document, fault: fault ?? view.error?.message, saving: open > 0, edit };
+  const said =
+    state.kind === "conflict"
+      ? "Somebody has changed the house style in the meantime."
+      : state.kind === "refused" || state.kind === "waiting"
+        ? state.message
+        : undefined;
+  return {
+    house: view.data?.document,
+    fault: fault ?? said ?? view.error?.message,
+    saving: state.kind === "saving" || state.kind === "waiting",
+    edit,
+  };
 }
 
 export const useDrifts = () =>

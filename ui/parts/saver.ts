@@ -1,40 +1,56 @@
 import type { Patch } from "immer";
-import type { Design } from "@/core/document/design";
-import { Conflict } from "@/contract/designs";
+import type { z } from "zod";
 import { Saved } from "@/contract/patch";
-import { ApiError, call, outlives } from "@/ui/parts/api";
+import { ApiError, call, outlives } from "./api";
 
-export type SaveState =
+export type SaveState<Theirs = unknown> =
   | { readonly kind: "saved" }
   | { readonly kind: "saving" }
   | { readonly kind: "waiting"; readonly message: string }
   | { readonly kind: "refused"; readonly message: string }
-  | { readonly kind: "conflict"; readonly theirs: Conflict };
+  | { readonly kind: "conflict"; readonly theirs: Theirs };
 
 const restMs = 350;
 const mostWaitMs = 900;
 const againMs = 3000;
 
+/** A document that is saved: where, and what is to be known of it. */
+export interface SavedDocument<Theirs> {
+  /** Its address: changes go to `patches` below it. */
+  readonly path: string;
+  readonly revision: number;
+  /** What is told when it has moved on: the document as others have made it. */
+  readonly conflict: z.ZodType<Theirs>;
+  /**
+   * The whole document as it is now, which takes the place of changes that were refused, by `replace` below its address.
+   * Without it the changes are given up, and whoever is told shows what is stored.
+   */
+  readonly whole?: () => unknown;
+  readonly tell: (state: SaveState<Theirs>) => void;
+  /** Keeps in the browser what is not yet known to be saved, and the revision that it was made on. */
+  readonly keep?: ((revision: number, unsaved: readonly Patch[], now: boolean) => void) | undefined;
+}
+
 /**
- * Saves a draft as small changes, a moment after the last one, and within a second while they keep coming. One request
+ * Saves a document as small changes, a moment after the last one, and within a second while they keep coming. One request
  * at a time, each on the revision that the one before made.
  */
-export class Saver {
+export class Saver<Theirs = unknown> {
   private waiting: Patch[] = [];
   private sending: Patch[] = [];
   private timer: ReturnType<typeof setTimeout> | undefined;
   private firstMs = 0;
-  private state: SaveState = { kind: "saved" };
+  private state: SaveState<Theirs> = { kind: "saved" };
+  private revision: number;
 
-  constructor(
-    private readonly designId: string,
-    private revision: number,
-    private readonly tell: (state: SaveState) => void,
-    /** The whole document as it is now, for when the changes that led to it were refused. */
-    private readonly whole: () => Design,
-    /** Keeps in the browser what is not yet known to be saved, and the revision that it was made on. */
-    private readonly keep: (revision: number, unsaved: readonly Patch[], now: boolean) => void = () => undefined,
-  ) {}
+  constructor(private readonly of: SavedDocument<Theirs>) {
+    this.revision = of.revision;
+  }
+
+  /** The revision that is known to be stored. */
+  get at(): number {
+    return this.revision;
+  }
 
   add(patches: readonly Patch[]): void {
     if (this.waiting.length === 0) this.firstMs = Date.now();
@@ -119,24 +135,26 @@ export class Saver {
   /** Changes, or after a refusal all of the document: whatever was wrong with the changes is then past. */
   private post(): Promise<Saved> {
     const { revision } = this;
-    if (this.refused()) {
-      return call(`/api/designs/${this.designId}/replace`, Saved, { revision, document: this.whole() });
-    }
+    const { whole, path } = this.of;
+    if (this.refused() && whole) return call(`${path}/replace`, Saved, { revision, document: whole() });
     return call(this.path(), Saved, { revision, patches: this.sending }, { lasting: true });
   }
 
   private failed(error: Error): void {
     const { status, code, detail, message } = error instanceof ApiError ? error : new ApiError(0, "", error.message);
-    const theirs = code === "moved_on" ? Conflict.safeParse(detail) : undefined;
+    const theirs = code === "moved_on" ? this.of.conflict.safeParse(detail) : undefined;
     if (theirs?.success) this.say({ kind: "conflict", theirs: theirs.data });
     else if (status === 0 || status >= 500) {
       this.say({ kind: "waiting", message });
       this.later(againMs);
-    } else this.say({ kind: "refused", message });
+    } else {
+      if (!this.of.whole) this.waiting = [];
+      this.say({ kind: "refused", message });
+    }
   }
 
   private keepUnsaved(now: boolean): void {
-    this.keep(this.revision, [...this.sending, ...this.waiting], now);
+    this.of.keep?.(this.revision, [...this.sending, ...this.waiting], now);
   }
 
   private sendLast(): void {
@@ -147,7 +165,7 @@ export class Saver {
     const body = JSON.stringify({ revision, patches: this.waiting });
     this.waiting = [];
     // Goes out even when the page is gone before the answer.
-    const gone = () => this.keep(revision + 1, [], true);
+    const gone = () => this.of.keep?.(revision + 1, [], true);
     void fetch(this.path(), {
       method: "POST",
       headers: { "Content-Type": "application/json" },
@@ -159,10 +177,10 @@ export class Saver {
     );
   }
 
-  private path = () => `/api/designs/${this.designId}/patches`;
+  private path = () => `${this.of.path}/patches`;
 
-  private say(state: SaveState): void {
+  private say(state: SaveState<Theirs>): void {
     this.state = state;
-    this.tell(state);
+    this.of.tell(state);
   }
 }

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import type { Patch } from "immer";
 import type { Design } from "@/core/document/design";
 import { box, designWith } from "@/core/testing/scene";
+import { Conflict } from "@/contract/designs";
 import { Saver, type SaveState } from "./saver";
 
 type Sent = { revision: number; patches: Patch[] };
@@ -28,12 +29,13 @@ afterEach(() => {
   jest.useRealTimers();
 });
 const saver = () =>
-  new Saver(
-    "d",
-    1,
-    (state) => states.push(state),
-    () => whole,
-  );
+  new Saver({
+    path: "/api/designs/d",
+    revision: 1,
+    conflict: Conflict,
+    tell: (state) => states.push(state),
+    whole: () => whole,
+  });
 const last = () => states[states.length - 1];
 
 test("saves a moment after the last change, and within a second while they keep coming", async () => {
