@@ -6,7 +6,7 @@ import { sampleValues } from "@/core/document/values";
 import { readDesign } from "@/demo/designs";
 import { makeFootage } from "@/demo/footage";
 import { house } from "@/demo/house";
-import { makeClip } from "@/render/clip";
+import { makeClip, makeClips } from "@/render/clip";
 import { footageChain } from "@/render/chains";
 import { encoders } from "@/render/outputs/kinds";
 import { readFootage } from "@/render/footage";
@@ -37,6 +37,17 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
     (await makeClip({ scene, output, footage, loadPicture, folder, file: fileOf(output) })).wallS;
   const encode = (args: readonly string[], ending: string) =>
     secondsOf(() => runFfmpeg([...args, "-y", join(folder, `ready.${ending}`)]));
+
+  /** All from one painting. */
+  const together = (all: readonly Output[]): Promise<number> =>
+    secondsOf(() =>
+      makeClips({ scene, loadPicture, folder, files: all.map((output) => ({ output, file: fileOf(output) })) }),
+    );
+  /** What one takes by itself, but for its painting. */
+  const encodingOf = async (output: Output): Promise<number> => {
+    const { wallS, paintS, proofS } = await makeClip({ scene, output, loadPicture, folder, file: fileOf(output) });
+    return wallS + proofS - paintS;
+  };
 
   await make(outputs.prores);
   const raw = (pixels: string) => join(folder, `${pixels}.yuv`);
@@ -98,6 +109,15 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
     () => make(outputs.over),
     () => encode([...transcode, "-c:a", "aac", "-b:a", "192k"], "mp4"),
   );
+  const several = await compare(
+    3,
+    async () => together([outputs.vp9, outputs.h264, outputs.prores]),
+    async () => {
+      let alone = 0;
+      for (const output of [outputs.vp9, outputs.h264, outputs.prores]) alone += await encodingOf(output);
+      return alone;
+    },
+  );
   const shotS = await screenshotSeconds(24);
   const scripted = { first: vp9.first, second: shotS * frames + vp9.second };
   for (const pixels of ["yuva420p", "yuv420p", "yuva444p10le"]) await rm(raw(pixels));
@@ -114,6 +134,7 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
     line("H.264 clip, wall ÷ encoding ready YUV frames", 0.95, h264),
     line("ProRes 4444 clip, wall ÷ encoding every frame", 0.4, prores),
     line("clip over footage, wall ÷ transcoding the footage alone", 1.1, over),
+    line("three kinds of one clip together ÷ the sum of their encodings alone", 1.15, several),
     line(`VP9 clip, wall ÷ a screenshot for each of ${frames} frames (reckoned from 24)`, 0.1, scripted),
   ];
 }

@@ -37,6 +37,11 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
   encoding: async () => (await import("./encoding")).measureEncoding(folder),
   workers: () => measureWorkers(folder),
+  queue: () =>
+    served(async () => {
+      const workerPid = Number(await readFile(join(folder, "instance", "worker.pid"), "utf8"));
+      return (await import("./queue-workers")).measureQueueWorkers(instance!.env, workerPid, folder);
+    }),
   scale: () =>
     served(async () => {
       const workerPid = Number(await readFile(join(folder, "instance", "worker.pid"), "utf8"));

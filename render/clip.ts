@@ -54,6 +54,8 @@ export interface ClipResult {
   readonly paintS: number;
   readonly encodeS: number;
   readonly wallS: number;
+  /** What proving it has taken, after that. */
+  readonly proofS: number;
   readonly proof: Proof;
 }
 
@@ -147,5 +149,6 @@ async function makeFile(making: MakingFile): Promise<ClipResult> {
   const wallS = (performance.now() - started) / 1000;
   const sounds = factsOf(output).sound && (sound !== undefined || footage?.sound === true);
   const proof = await proveClip({ file, playable, plan, output, footage, sounds, signal }, frames);
-  return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proof };
+  const proofS = (performance.now() - started) / 1000 - wallS;
+  return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proofS, proof };
 }

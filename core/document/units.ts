@@ -38,3 +38,14 @@ export const Name = z.string().overwrite(seenName).min(1).max(80).describe("What
 
 /** A pair of shares of a box: {0,0} is its top left, {1,1} its bottom right; outside 0..1 lies outside the box. */
 export const Anchor = z.strictObject({ x: z.number().min(-10).max(10), y: z.number().min(-10).max(10) });
+
+/** What a number is shown in. */
+export type Unit = "u" | "%" | "°" | "s" | "×" | "";
+
+/** What a number of a layer is called and shown in; its limits are those of the schema. */
+export interface NumberFacts {
+  readonly label: string;
+  readonly unit: Unit;
+  /** Of the arrows of its box, where that is not the unit's own. */
+  readonly step?: number;
+}

@@ -4,6 +4,7 @@ import { Field, fieldKindNames, kindOf } from "../fields/field";
 import type { House } from "../document/house";
 import { limitsOf } from "../document/limits";
 import { freshId, idFrom } from "./blank";
+import { propertyLabel } from "./property-facts";
 import { readPath } from "./property";
 
 /** Kinds that can fill a property which holds such a value, the one that suits it best first. */
@@ -38,7 +39,7 @@ export function exposeProperty(
         ? `${layer.name} colour`
         : path === "text" || path === "media"
           ? layer.name
-          : `${layer.name} ${path.split(".").pop()}`.slice(0, 80);
+          : `${layer.name} ${propertyLabel(layer, path)}`.slice(0, 80);
   const id = freshId(idFrom(name, "field"), new Set(design.fields.map((field) => field.id)));
   const limits = typeof held === "number" ? limitsOf(layer, path, held) : undefined;
   const made = kindOf({ kind }).make({ label: name, held, limits, house });

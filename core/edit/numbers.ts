@@ -1,7 +1,5 @@
+import type { Unit } from "../document/units";
 import { readSum, SumError } from "../link/sum";
-
-/** The unit a number box counts in. */
-export type Unit = "u" | "%" | "°" | "s" | "×" | "";
 
 export type ReadNumber = { readonly value: number } | { readonly fault: string };
 

@@ -21,6 +21,9 @@ export const shape = defineShape({
     const placed = points.map(({ x, y }) => [(mirrored ? 1 - x : x) * width, y * height] as const);
     return polylinePath(placed, closed, rounding);
   },
+  numbers: {
+    rounding: { label: "Rounding", unit: "u" },
+  },
   label: "Line",
   about: "Through two points or more",
   fresh: { width: 40, height: 2, drawn: 0.4 },

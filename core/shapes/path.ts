@@ -21,6 +21,10 @@ export const shape = defineShape({
     const map = mirrored ? ([-sx, 0, 0, sy, width - x, y] as const) : ([sx, 0, 0, sy, x, y] as const);
     return makePath(`${path.id}@${map.join()}`, mapCommands(map, path.commands));
   },
+  numbers: {
+    "view.width": { label: "Drawn for", unit: "" },
+    "view.height": { label: "by", unit: "" },
+  },
   label: "Shape",
   about: "Any outline, from path data",
   fresh: {

@@ -10,6 +10,10 @@ export const shape = defineShape({
   }),
   outline: ({ sides, rounding }, { width, height }) =>
     polylinePath(starPoints(width, height, sides, undefined), true, rounding),
+  numbers: {
+    sides: { label: "Sides", unit: "" },
+    rounding: { label: "Rounding", unit: "u" },
+  },
   label: "Polygon",
   about: "With equal sides",
   fresh: { width: 18, height: 18 },

@@ -20,6 +20,13 @@ export const shape = defineShape({
       ? rectanglePath(width, height, corners)
       : slantedPath(width, height, corners, mirrored ? -slant : slant);
   },
+  numbers: {
+    "corners.0.size": { label: "Top left", unit: "u" },
+    "corners.1.size": { label: "Top right", unit: "u" },
+    "corners.2.size": { label: "Bottom right", unit: "u" },
+    "corners.3.size": { label: "Bottom left", unit: "u" },
+    slant: { label: "Slant", unit: "°" },
+  },
   label: "Panel",
   about: "A panel with four corners, to fit around words",
   fresh: { width: 40, height: 12 },

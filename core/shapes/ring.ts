@@ -19,6 +19,11 @@ export const shape = defineShape({
     const { from, sweep } = arcOf(ring, mirrored);
     return ring.inner === 1 ? arcPath(width, height, from, sweep) : undefined;
   },
+  numbers: {
+    inner: { label: "Hole", unit: "%" },
+    from: { label: "From", unit: "°" },
+    sweep: { label: "Runs", unit: "°" },
+  },
   label: "Ring",
   about: "A ring, part of one, or a sector",
   fresh: { width: 20, height: 20 },

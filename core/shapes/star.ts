@@ -11,6 +11,11 @@ export const shape = defineShape({
   }),
   outline: ({ points, inner, rounding }, { width, height }) =>
     polylinePath(starPoints(width, height, points, inner), true, rounding),
+  numbers: {
+    points: { label: "Points", unit: "" },
+    inner: { label: "Inner", unit: "%" },
+    rounding: { label: "Rounding", unit: "u" },
+  },
   label: "Star",
   about: "With points",
   fresh: { width: 18, height: 18 },

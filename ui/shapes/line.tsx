@@ -6,6 +6,6 @@ export const rows = defineRows(({ layer }) => (
   <>
     <PointsRow layer={layer} />
     <ToggleRow layer={layer} path="closed" label="Closed" />
-    <NumberRow layer={layer} path="rounding" label="Rounding" unit="u" min={0} />
+    <NumberRow layer={layer} path="rounding" />
   </>
 ));

@@ -5,8 +5,8 @@ export const rows = defineRows(({ layer }) => (
   <>
     <TextRow layer={layer} path="d" label="Path data" lines={3} />
     <div className="row-pair">
-      <NumberRow layer={layer} path="view.width" label="Drawn for" unit="" min={0.01} />
-      <NumberRow layer={layer} path="view.height" label="by" unit="" min={0.01} />
+      <NumberRow layer={layer} path="view.width" />
+      <NumberRow layer={layer} path="view.height" />
     </div>
     <ChoiceRow
       layer={layer}

@@ -3,7 +3,7 @@ import { defineRows } from "./define";
 
 export const rows = defineRows(({ layer }) => (
   <div className="row-pair">
-    <NumberRow layer={layer} path="sides" label="Sides" unit="" min={3} max={64} />
-    <NumberRow layer={layer} path="rounding" label="Rounding" unit="u" min={0} />
+    <NumberRow layer={layer} path="sides" />
+    <NumberRow layer={layer} path="rounding" />
   </div>
 ));

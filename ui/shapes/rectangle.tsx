@@ -8,7 +8,7 @@ export const rows = defineRows(({ layer }) => (
     <div className="corners">
       {corners.map((name, i) => (
         <div key={name} className="corners__one">
-          <NumberRow layer={layer} path={`corners.${i}.size`} label={name} unit="u" min={0} />
+          <NumberRow layer={layer} path={`corners.${i}.size`} />
           <ChoiceRow
             layer={layer}
             path={`corners.${i}.style`}
@@ -21,6 +21,6 @@ export const rows = defineRows(({ layer }) => (
         </div>
       ))}
     </div>
-    <NumberRow layer={layer} path="slant" label="Slant" unit="°" min={-75} max={75} />
+    <NumberRow layer={layer} path="slant" />
   </>
 ));

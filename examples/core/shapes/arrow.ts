@@ -22,6 +22,7 @@ export const shape = defineShape({
     const placed = corners.map(([x, y]) => [(mirrored ? 1 - x : x) * width, y * height] as const);
     return polylinePath(placed, true, 0);
   },
+  numbers: { head: { label: "Head", unit: "%" }, shaft: { label: "Shaft", unit: "%" } },
   label: "Arrow",
   about: "Points somewhere",
   fresh: { width: 24, height: 12 },

@@ -3,7 +3,7 @@ import { defineRows } from "./define";
 
 export const rows = defineRows(({ layer }) => (
   <div className="row-pair">
-    <NumberRow layer={layer} path="head" label="Head" unit="%" min={0} max={1} />
-    <NumberRow layer={layer} path="shaft" label="Shaft" unit="%" min={0} max={1} />
+    <NumberRow layer={layer} path="head" />
+    <NumberRow layer={layer} path="shaft" />
   </div>
 ));

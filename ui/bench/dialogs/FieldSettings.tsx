@@ -1,4 +1,6 @@
 "use client";
+import type { Layer } from "@/core/document/layer";
+import { propertyLabel } from "@/core/edit/property-facts";
 import type { Field } from "@/core/fields/field";
 import type { FieldControlKind } from "@/ui/fields/define";
 import { controlKinds } from "@/ui/fields/kinds";
@@ -51,6 +53,12 @@ export function FieldSettings({ field }: { field: Field }) {
   );
 }
 
+/** What a field fills there, as the bench calls it. */
+function labelIn(layers: readonly Layer[], { layer, property }: Field["drives"][number]): string {
+  const found = layers.find(({ id }) => id === layer);
+  return found ? propertyLabel(found, property) : property;
+}
+
 function DrivesList({ field }: { field: Field }) {
   const store = useBenchStore();
   const layers = useBench((state) => state.document.layers);
@@ -65,7 +73,7 @@ function DrivesList({ field }: { field: Field }) {
       <ul className="leaf__list">
         {field.drives.map((drive, i) => (
           <li key={`${drive.layer} ${drive.property}`}>
-            {layers.find(({ id }) => id === drive.layer)?.name ?? drive.layer}: {drive.property}{" "}
+            {layers.find(({ id }) => id === drive.layer)?.name ?? drive.layer}: {labelIn(layers, drive)}{" "}
             {field.kind === "account" && (
               <select
                 className="form-select form-select-sm"

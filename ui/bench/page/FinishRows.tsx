@@ -1,7 +1,7 @@
 "use client";
 import { ArrowDown, ArrowUp, XLg } from "react-bootstrap-icons";
 import { Finish } from "@/core/document/finish";
-import type { Unit } from "@/core/edit/numbers";
+import type { Unit } from "@/core/document/units";
 import { NumberBox } from "./NumberBox";
 import { Row } from "./rows";
 

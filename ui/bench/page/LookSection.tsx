@@ -63,56 +63,56 @@ export function LookSection({ layer }: { layer: Layer }) {
       <Optional layer={layer} path="shadow" name="Shadow">
         <ColourRow layer={layer} path="shadow.colour" label="Colour" />
         <div className="row-pair">
-          <NumberRow layer={layer} path="shadow.dx" label="Right" unit="u" />
-          <NumberRow layer={layer} path="shadow.dy" label="Down" unit="u" />
+          <NumberRow layer={layer} path="shadow.dx" />
+          <NumberRow layer={layer} path="shadow.dy" />
         </div>
-        <NumberRow layer={layer} path="shadow.softness" label="Softness" unit="u" min={0} max={40} />
+        <NumberRow layer={layer} path="shadow.softness" />
       </Optional>
       <Optional layer={layer} path="glow" name="Outer glow">
         <ColourRow layer={layer} path="glow.colour" label="Colour" />
         <div className="row-pair">
-          <NumberRow layer={layer} path="glow.softness" label="Softness" unit="u" min={0} max={40} />
-          <NumberRow layer={layer} path="glow.strength" label="Strength" unit="%" min={0} max={4} />
+          <NumberRow layer={layer} path="glow.softness" />
+          <NumberRow layer={layer} path="glow.strength" />
         </div>
       </Optional>
       <Optional layer={layer} path="gleam" name="Gleam">
         <ColourRow layer={layer} path="gleam.colour" label="Tint" />
         <div className="row-pair">
-          <NumberRow layer={layer} path="gleam.width" label="Width" unit="u" min={0} />
-          <NumberRow layer={layer} path="gleam.angle" label="Slant" unit="°" />
+          <NumberRow layer={layer} path="gleam.width" />
+          <NumberRow layer={layer} path="gleam.angle" />
         </div>
         <div className="row-pair">
-          <NumberRow layer={layer} path="gleam.at" label="Stands at" unit="%" min={-1} max={2} />
-          <NumberRow layer={layer} path="gleam.strength" label="Strength" unit="%" min={0} max={1} />
+          <NumberRow layer={layer} path="gleam.at" />
+          <NumberRow layer={layer} path="gleam.strength" />
         </div>
       </Optional>
       {shape && (
         <Optional layer={layer} path="liquid" name="Liquid edge">
           <div className="row-pair">
-            <NumberRow layer={layer} path="liquid.level" label="Level" unit="%" min={0} max={1} />
-            <NumberRow layer={layer} path="liquid.height" label="Wave height" unit="u" min={0} />
+            <NumberRow layer={layer} path="liquid.level" />
+            <NumberRow layer={layer} path="liquid.height" />
           </div>
           <div className="row-pair">
-            <NumberRow layer={layer} path="liquid.length" label="Wave length" unit="u" min={0.5} />
-            <NumberRow layer={layer} path="liquid.speed" label="u a second" unit="" />
+            <NumberRow layer={layer} path="liquid.length" />
+            <NumberRow layer={layer} path="liquid.speed" />
           </div>
           <div className="row-pair">
-            <NumberRow layer={layer} path="liquid.calm" label="Calm after" unit="s" min={0} />
-            <NumberRow layer={layer} path="liquid.rest" label="Then high" unit="u" min={0} />
+            <NumberRow layer={layer} path="liquid.calm" />
+            <NumberRow layer={layer} path="liquid.rest" />
           </div>
         </Optional>
       )}
       <Optional layer={layer} path="trail" name="Trail">
         <div className="row-pair">
-          <NumberRow layer={layer} path="trail.count" label="Copies" unit="" min={1} max={12} />
-          <NumberRow layer={layer} path="trail.delay" label="Later by" unit="s" min={0.01} max={2} step={0.01} />
+          <NumberRow layer={layer} path="trail.count" />
+          <NumberRow layer={layer} path="trail.delay" />
         </div>
-        <NumberRow layer={layer} path="trail.fade" label="Each as strong" unit="%" min={0} max={1} />
+        <NumberRow layer={layer} path="trail.fade" />
       </Optional>
       <PutOn layer={layer} wearables={wearables} />
       <div className="row-pair">
-        <NumberRow layer={layer} path="opacity" label="Opacity" unit="%" min={0} max={1} />
-        <NumberRow layer={layer} path="blur" label="Blur" unit="u" min={0} max={40} />
+        <NumberRow layer={layer} path="opacity" />
+        <NumberRow layer={layer} path="blur" />
       </div>
       <MatteRows layer={layer} />
       <details className="leaf__more" open={layer.blend !== "normal"}>

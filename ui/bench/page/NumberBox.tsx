@@ -1,7 +1,8 @@
 "use client";
 import { useRef, useState } from "react";
 import { pxPerU } from "@/core/document/format";
-import { readNumber, rounded, writeNumber, type Unit } from "@/core/edit/numbers";
+import { readNumber, rounded, writeNumber } from "@/core/edit/numbers";
+import type { Unit } from "@/core/document/units";
 import { useBench } from "../store";
 
 function limitWords(min: number, max: number, unit: Unit): string {

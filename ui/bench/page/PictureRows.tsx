@@ -52,20 +52,20 @@ export function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture"
             ]}
           />
           <div className="row-pair">
-            <NumberRow layer={layer} path="framing.focus.x" label="Focus across" unit="%" min={0} max={1} />
-            <NumberRow layer={layer} path="framing.focus.y" label="down" unit="%" min={0} max={1} />
+            <NumberRow layer={layer} path="framing.focus.x" />
+            <NumberRow layer={layer} path="framing.focus.y" />
           </div>
           <div className="row-pair">
-            <NumberRow layer={layer} path="framing.scale" label="Enlarged" unit="×" min={0.1} max={20} />
-            <NumberRow layer={layer} path="framing.turn" label="Turned" unit="°" />
+            <NumberRow layer={layer} path="framing.scale" />
+            <NumberRow layer={layer} path="framing.turn" />
           </div>
         </>
       )}
       {layer.media.startsWith("video:") && (
         <>
           <div className="row-pair">
-            <NumberRow layer={layer} path="playback.from" label="From second" unit="s" min={0} />
-            <NumberRow layer={layer} path="playback.speed" label="Speed" unit="×" min={0.1} max={10} />
+            <NumberRow layer={layer} path="playback.from" />
+            <NumberRow layer={layer} path="playback.speed" />
           </div>
           <PlaysFrom layer={layer} />
           <ChoiceRow

@@ -32,8 +32,8 @@ export function PlaceSection({ layer }: { layer: Layer }) {
       <SizeRow layer={layer} axis="width" />
       <SizeRow layer={layer} axis="height" />
       <div className="row-pair">
-        <NumberRow layer={layer} path="turn" label="Turn" unit="°" />
-        <NumberRow layer={layer} path="scale" label="Scale" unit="%" min={0} />
+        <NumberRow layer={layer} path="turn" />
+        <NumberRow layer={layer} path="scale" />
       </div>
       <Pivot layer={layer} />
     </section>
@@ -88,8 +88,8 @@ function Standing({ layer }: { layer: Layer }) {
         />
       </div>
       <div className="row-pair">
-        <NumberRow layer={layer} path="place.dx" label="Right" unit="u" />
-        <NumberRow layer={layer} path="place.dy" label="Down" unit="u" />
+        <NumberRow layer={layer} path="place.dx" />
+        <NumberRow layer={layer} path="place.dy" />
       </div>
     </>
   );

@@ -8,7 +8,7 @@ import { useProperty } from "./use-property";
 export function StrokeRows({ layer }: { layer: Layer }) {
   return (
     <>
-      <NumberRow layer={layer} path="stroke.width" label="Width" unit="u" min={0} max={100} />
+      <NumberRow layer={layer} path="stroke.width" />
       <FillRows layer={layer} path="stroke.fill" label="Colour" />
       <ChoiceRow
         layer={layer}
@@ -44,8 +44,8 @@ export function StrokeRows({ layer }: { layer: Layer }) {
         />
         <Dashes layer={layer} />
         <div className="row-pair">
-          <NumberRow layer={layer} path="stroke.from" label="Drawn from" unit="%" min={0} max={1} />
-          <NumberRow layer={layer} path="stroke.to" label="to" unit="%" min={0} max={1} />
+          <NumberRow layer={layer} path="stroke.from" />
+          <NumberRow layer={layer} path="stroke.to" />
         </div>
       </details>
     </>
@@ -74,7 +74,7 @@ function Dashes({ layer }: { layer: Layer }) {
           }}
         />
       </Row>
-      {dash.length > 0 && <NumberRow layer={layer} path="stroke.dashOffset" label="Dashes begin at" unit="u" />}
+      {dash.length > 0 && <NumberRow layer={layer} path="stroke.dashOffset" />}
     </>
   );
 }

@@ -47,25 +47,8 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       <TextRow layer={layer} path="text" label="Text" lines={2} />
       <ChoiceRow layer={layer} path="setting.type" label="Type style" options={types} />
       <div className="row-pair">
-        <NumberRow
-          layer={layer}
-          path="setting.size"
-          label="Size"
-          unit="u"
-          min={0.5}
-          max={200}
-          placeholder={String(type?.size ?? "")}
-        />
-        <NumberRow
-          layer={layer}
-          path="setting.weight"
-          label="Weight"
-          unit=""
-          min={100}
-          max={900}
-          step={100}
-          placeholder={String(type?.weight ?? "")}
-        />
+        <NumberRow layer={layer} path="setting.size" placeholder={String(type?.size ?? "")} />
+        <NumberRow layer={layer} path="setting.weight" placeholder={String(type?.weight ?? "")} />
       </div>
       <ChoiceRow
         layer={layer}
@@ -85,30 +68,14 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
         onChange={(value, merge) => maxWidth.set(value, merge)}
       />
       <div className="row-pair">
-        <NumberRow layer={layer} path="setting.maxLines" label="Lines at most" unit="" min={1} max={20} />
-        <NumberRow layer={layer} path="setting.shrinkTo" label="Shrinks to" unit="u" min={0} placeholder="no" />
+        <NumberRow layer={layer} path="setting.maxLines" />
+        <NumberRow layer={layer} path="setting.shrinkTo" placeholder="no" />
       </div>
       <details className="leaf__more">
         <summary>Tracking, leading, case, figures</summary>
         <div className="row-pair">
-          <NumberRow
-            layer={layer}
-            path="setting.tracking"
-            label="Tracking"
-            unit=""
-            min={-20}
-            max={100}
-            placeholder={String(type?.tracking ?? "")}
-          />
-          <NumberRow
-            layer={layer}
-            path="setting.leading"
-            label="Leading"
-            unit="×"
-            min={0.5}
-            max={4}
-            placeholder={String(type?.leading ?? "")}
-          />
+          <NumberRow layer={layer} path="setting.tracking" placeholder={String(type?.tracking ?? "")} />
+          <NumberRow layer={layer} path="setting.leading" placeholder={String(type?.leading ?? "")} />
         </div>
         <ChoiceRow
           layer={layer}

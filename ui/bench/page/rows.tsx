@@ -2,7 +2,7 @@
 import type { ComponentProps, ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
 import { limitsOf } from "@/core/document/limits";
-import type { Unit } from "@/core/edit/numbers";
+import { numberFacts } from "@/core/edit/property-facts";
 import { ColourBox } from "./ColourBox";
 import { FillMark } from "./FillMark";
 import { NumberBox } from "./NumberBox";
@@ -51,31 +51,28 @@ export function Row({
   );
 }
 
+/** A number of a layer, by what is known of it; `label` where several are told apart by their place. */
 export function NumberRow({
-  unit,
-  min,
-  max,
-  step,
+  layer,
+  path,
+  label,
   placeholder,
-  ...row
-}: RowProps & { unit: Unit; min?: number; max?: number; step?: number; placeholder?: string | undefined }) {
-  const property = useProperty(row.layer, row.path, row.label);
+}: Omit<RowProps, "label"> & { label?: string; placeholder?: string | undefined }) {
+  const facts = numberFacts(layer, path) ?? { label: path, unit: "" };
+  const name = label ?? facts.label;
+  const property = useProperty(layer, path, name);
   const value = typeof property.value === "number" ? property.value : undefined;
-  const most = limitsOf(row.layer, row.path, value ?? 0);
-  const limits = {
-    min: Math.max(min ?? -Infinity, most?.min ?? -Infinity),
-    max: Math.min(max ?? Infinity, most?.max ?? Infinity),
-    ...(step ? { step } : {}),
-  };
+  const limits = limitsOf(layer, path, value ?? 0);
   return (
-    <Row label={row.label} property={property} layer={row.layer}>
+    <Row label={name} property={property} layer={layer}>
       <NumberBox
         value={value}
-        unit={unit}
-        label={row.label}
+        unit={facts.unit}
+        label={name}
         placeholder={placeholder}
         onChange={property.set}
-        {...limits}
+        {...(limits && { min: limits.min, max: limits.max })}
+        {...(facts.step !== undefined && { step: facts.step })}
       />
     </Row>
   );
