@@ -1,0 +1,115 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { createCanvas, loadImage } from "@napi-rs/canvas";
+import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import sharp from "sharp";
+import { base, cookieOf } from "../support/api";
+import { openBrowser, painted, press, signedIn } from "../support/browser";
+import { videoFile } from "../support/files";
+
+jest.setTimeout(240_000);
+const folder = mkdtempSync(join(tmpdir(), "rubrick-own-"));
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(() => browser?.close());
+
+async function bring(page: Page, field: string, file: string): Promise<void> {
+  const input = (await page.$(`.field[data-field=${field}] input[type=file]`)) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(file);
+  await page.waitForFunction(
+    (id) => document.querySelector(`.field[data-field=${id}] .slot__own`)?.textContent?.includes("brought along"),
+    { timeout: 60_000 },
+    field,
+  );
+}
+
+test("a contributor brings a picture along, frames it for one format, and the clip shows it", async () => {
+  const { page, errors } = await signedIn(browser, "ines");
+  await press(page, ".release-plate a h2", "Bloom card");
+  await page.waitForSelector(".field[data-field=picture] input[type=file]");
+  // Left half red, right half green: by its framing one of them fills the picture.
+  const halves = sharp({ create: { width: 1600, height: 1600, channels: 3, background: "#c01020" } }).composite([
+    { input: { create: { width: 800, height: 1600, channels: 3, background: "#10a040" } }, left: 800, top: 0 },
+  ]);
+  const file = join(folder, "Two halves.png");
+  writeFileSync(file, await halves.png().toBuffer());
+  await bring(page, "picture", file);
+  await press(page, ".field[data-field=picture] .chip", "How it sits");
+  await page.select(".field[data-field=picture] .slot__framing select", "square");
+  const slide = (label: string, value: number) =>
+    page.$$eval(
+      ".field[data-field=picture] .slot__framing .setting",
+      (rows, name, to) => {
+        const input = rows.find((row) => row.textContent!.startsWith(name))!.querySelector("input")!;
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(input, String(to));
+        input.dispatchEvent(new Event("input", { bubbles: true }));
+      },
+      label,
+      value,
+    );
+  await slide("Enlarged", 3);
+  await slide("Across", 1);
+  for (const input of await page.$$(".field input[type=text], .field textarea")) {
+    const id = await input.evaluate((e) => e.closest<HTMLElement>(".field")!.dataset.field!);
+    await input.type(id.includes("date") || id.includes("until") ? "12 May" : "Glory of the snow");
+  }
+  await painted(page, 4);
+  for (const tick of await page.$$(".tick input"))
+    await tick.evaluate((e) => e.checked && (e as HTMLInputElement).click());
+  await press(page, ".tick", "Square");
+  await press(page, ".tick", "Wide");
+  await press(page, ".tick", /^See-through clip/);
+  await press(page, ".btn-primary", "Export 2 clips");
+  await page.waitForSelector(".export-panel .notice-note a", { timeout: 30_000 });
+  await page.click(".export-panel .notice-note a");
+  const stamps = () =>
+    [...document.querySelectorAll(".outbox__row")].slice(0, 2).map((row) => row.querySelector(".stamp")?.textContent);
+  await page.waitForFunction(`(${stamps.toString()})().join() === "Proved,Proved"`, { timeout: 150_000 });
+  const made = await page.$$eval(".outbox__row", (rows) =>
+    rows
+      .slice(0, 2)
+      .map(
+        (row) =>
+          [
+            row.querySelector(".outbox__name")!.textContent,
+            row.querySelector("a[download]")!.getAttribute("href")!,
+          ] as const,
+      ),
+  );
+  expect(errors).toEqual([]);
+  const middles: Record<string, number[]> = {};
+  for (const [name, link] of made) {
+    const answer = await fetch(base + link, { headers: { cookie: await cookieOf("ines") } });
+    const clip = join(folder, "clip.webm");
+    writeFileSync(clip, Buffer.from(await answer.arrayBuffer()));
+    const png = join(folder, "frame.png");
+    execFileSync("ffmpeg", ["-v", "error", "-c:v", "libvpx-vp9", "-ss", "3", "-i", clip, "-frames:v", "1", "-y", png]);
+    const image = await loadImage(readFileSync(png));
+    const context = createCanvas(image.width, image.height).getContext("2d");
+    context.drawImage(image, 0, 0);
+    middles[/square/.test(name!) ? "square" : "wide"] = [
+      ...context.getImageData(Math.round(image.width * 0.3), Math.round(image.height * 0.12), 1, 1).data,
+    ];
+  }
+  // In the square it was moved to its green half; the wide one has its middle, so that left of it is red.
+  expect(middles.square![1]).toBeGreaterThan(middles.square![0]! + 60);
+  expect(middles.wide![0]).toBeGreaterThan(middles.wide![1]! + 60);
+});
+
+test("a video that is brought along is read by a worker, and shown", async () => {
+  const { page, errors } = await signedIn(browser, "ines");
+  await press(page, ".release-plate a h2", "Split frame");
+  await page.waitForSelector(".field[data-field=slot-2] input[type=file]");
+  const file = join(folder, "moth.mp4");
+  writeFileSync(file, videoFile("moth.mp4"));
+  await bring(page, "slot-2", file);
+  await painted(page, 4);
+  await press(page, ".field[data-field=slot-2] .chip", "How it sits");
+  expect(await page.$$eval(".slot__framing input[type=number]", (list) => list.length)).toBe(2);
+  expect(errors).toEqual([]);
+});
