@@ -9,10 +9,13 @@ interface Playing {
 
 const parts = [
   { key: "scale", label: "Enlarged", min: 1, max: 4, step: 0.05, at: 1, unit: "×" },
-  { key: "x", label: "Across", min: 0, max: 1, step: 0.01, at: 0.5, unit: "" },
-  { key: "y", label: "Down", min: 0, max: 1, step: 0.01, at: 0.5, unit: "" },
+  { key: "x", label: "Across", min: 0, max: 1, step: 0.01, at: 0.5, unit: "%" },
+  { key: "y", label: "Down", min: 0, max: 1, step: 0.01, at: 0.5, unit: "%" },
   { key: "turn", label: "Turned", min: -45, max: 45, step: 1, at: 0, unit: "°" },
 ] as const;
+const written = (value: number, unit: string): string =>
+  unit === "%" ? `${Math.round(value * 100)} %` : `${Number(value.toFixed(2))}${unit}`;
+
 type Key = (typeof parts)[number]["key"];
 
 const read = (framing: FramingPart, key: Key): number | undefined =>
@@ -76,10 +79,7 @@ export function Framed({
             value={read(own, key) ?? at}
             onChange={(event) => set(key, Number(event.target.value))}
           />
-          <output className="figures">
-            {Number((read(own, key) ?? at).toFixed(2))}
-            {unit}
-          </output>
+          <output className="figures">{written(read(own, key) ?? at, unit)}</output>
         </label>
       ))}
       {format !== "" && single[format] && (
