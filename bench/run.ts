@@ -34,9 +34,6 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   painting: measurePainting,
   preview: () => served(async () => (await import("./preview")).measurePreview(designIds)),
   editing: () => served(async () => (await import("./editing")).measureEditing()),
-  // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
-  encoding: async () => (await import("./encoding")).measureEncoding(folder),
-  workers: () => measureWorkers(folder),
   queue: () =>
     served(async () => {
       const workerPid = Number(await readFile(join(folder, "instance", "worker.pid"), "utf8"));
@@ -47,6 +44,9 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
       const workerPid = Number(await readFile(join(folder, "instance", "worker.pid"), "utf8"));
       return (await import("./scale")).measureScale(instance!.env.DATABASE_URL!, workerPid);
     }),
+  // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
+  encoding: async () => (await import("./encoding")).measureEncoding(folder),
+  workers: () => measureWorkers(folder),
 };
 
 const found: Measurement[] = [];
