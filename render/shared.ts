@@ -57,6 +57,8 @@ export class SharedPictures {
         this.wake();
       }
       while (picture > this.slowest() + this.most) await new Promise<void>((resolve) => this.waiting.push(resolve));
+      // Whoever was stopped while it waited has nothing painted any more.
+      if (signal?.aborted || stream.destroyed) return;
       const data = await this.picture(picture);
       reader.uses.set(picture, reader.uses.get(picture)! - 1);
       this.dropUnused(picture);

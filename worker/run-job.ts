@@ -39,6 +39,7 @@ export async function runJob(db: Db, lease: Lease, stop: AbortSignal): Promise<v
   const halt = (reason: StopReason) => control.abort(new Stopped(reason));
   const giveBack = () => halt("stopping");
   stop.addEventListener("abort", giveBack, { once: true });
+  if (stop.aborted) giveBack();
   const late = setTimeout(() => halt("late"), Math.max(deadline.leastS, costS * deadline.times) * 1000);
   const progress: JobContext["progress"] = { stage: "preparing", done: 0, total: 0 };
   const looks: (() => Promise<void>)[] = [];

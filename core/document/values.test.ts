@@ -137,6 +137,11 @@ describe("values of every kind", () => {
       ...["on:choice", "many:range", "shot:choice", "who:choice"],
     ]);
     expect(codesOf({ many: 10 })).toEqual(["many:range"]);
+    const lined = designWith([words("a", "")], {
+      fields: [{ id: "no", kind: "line", label: "No", sample: "1", drives: [{ layer: "a", property: "text" }] }],
+    });
+    expect(checkValues(lined, { fields: { no: 7 } })).toEqual([]);
+    expect(layer(bind(lined, { fields: { no: 7 } }, testHouse, "wide"), "a")).toMatchObject({ text: "7" });
   });
   test("bring a picture along, framed in all formats and otherwise in one", () => {
     const shot = { ...own, framing: { scale: 2, turn: 5 }, formats: { square: { scale: 3 } }, from: 1.5, speed: 2 };

@@ -23,13 +23,13 @@ export const enteredIn = ({ fields }: Values, id: string): FieldValue | undefine
 
 /**
  * What was entered for a field, as its kind has it: values that were kept as text, as all were once, and cells of tables
- * are read as such. Undefined for what is no value of this kind.
+ * are read as such, and a number that stands for words as its figures. Undefined for what is no value of this kind.
  */
 export function readEntered(field: Field, entered: FieldValue): FieldValue | undefined {
   const kind = kindOf(field);
   const parsed = kind.value.safeParse(entered);
   if (parsed.success) return parsed.data;
-  return typeof entered === "string" ? kind.fromText(field, entered) : undefined;
+  return ["string", "number"].includes(typeof entered) ? kind.fromText(field, String(entered)) : undefined;
 }
 
 /** What a field stands for with these values. */

@@ -107,6 +107,12 @@ export async function findJob(db: Db, id: string): Promise<Job | undefined> {
   return row && toJob(row);
 }
 
+/** How many jobs about something are still to be done, this one among them. */
+export async function countOpen(db: Db, kind: string, subject: string): Promise<number> {
+  const query = db("job").where({ kind, subject }).whereIn("state", ["waiting", "leased"]);
+  return Number((await query.count("* as n"))[0]?.n ?? 0);
+}
+
 /** The newest job about something, if that has failed within the last minute: later it may be tried again. */
 export async function failedAbout(db: Db, kind: string, subject: string): Promise<Job | undefined> {
   const row = await db("job")

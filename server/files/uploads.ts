@@ -123,7 +123,7 @@ async function ingest({ path, name, memberId }: Upload, mime: string): Promise<{
   const { hash, bytes } = await storeFile(path);
   const costS = 2 + bytes / 5e6;
   const [job] = await addJobs(database(), memberId, [
-    { kind: "ingest", payload: { hash, name, mime }, costS, priority: urgent },
+    { kind: "ingest", payload: { hash, name, mime }, costS, priority: urgent, subject: hash },
   ]);
   return { job: job! };
 }

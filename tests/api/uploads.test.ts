@@ -1,9 +1,11 @@
 import { execFileSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { mkdtempSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import sharp from "sharp";
+import { database, disconnect } from "@/server/db/connection";
 import { as, base, cookieOf, resultOf } from "../support/api";
 import { pngOf, svgOf, videoFile } from "../support/files";
 
@@ -14,6 +16,7 @@ beforeAll(async () => {
 });
 // Whatever was sent, the server goes on serving.
 afterAll(async () => {
+  await disconnect();
   expect((await as("ines", "GET", "/api/releases")).status).toBe(200);
 });
 
@@ -152,7 +155,8 @@ describe("what is good is taken for what it is", () => {
     expect(Buffer.from(await stored.arrayBuffer()).includes("secret")).toBe(false);
   });
   test("a video becomes frames at its own rate", async () => {
-    const reply = await send("bars.webm", videoFile("bars.webm", "-c:v", "libvpx-vp9", "-deadline", "realtime"));
+    const film = videoFile("bars.webm", "-c:v", "libvpx-vp9", "-deadline", "realtime");
+    const reply = await send("bars.webm", film);
     expect(reply.data).toMatchObject({
       kind: "video",
       video: { width: 320, height: 180, fps: { num: 25, den: 1 }, frames: 25 },
@@ -161,6 +165,9 @@ describe("what is good is taken for what it is", () => {
     const frame = await fetch(`${base}/api/media/${hash}/frames/24`, { headers: { cookie } });
     expect([frame.status, frame.headers.get("content-type")]).toEqual([200, "image/jpeg"]);
     expect((await fetch(`${base}/api/media/${hash}/frames/25`, { headers: { cookie } })).status).toBe(404);
+    // What was sent has had its use: only what was made of it stays.
+    const sent = createHash("sha256").update(film).digest("hex");
+    expect(await database()("stored_file").whereIn("hash", [sent, hash]).select("hash")).toEqual([{ hash }]);
   });
   test("a sound keeps its length", async () => {
     const file = join(folder, "tone.wav");
