@@ -8,11 +8,16 @@ import { readHouseDocument } from "./house";
 /** States of the house style that were read lately: they never change. */
 const read = new LRUCache<string, House>({ max: 50 });
 
+/** The hash that a state of the house style is kept under. */
+export const houseHash = (house: House): string => createHash("sha256").update(JSON.stringify(house)).digest("hex");
+
 /** Keeps a state of the house style for whoever refers to it; the same state is kept once. Answers its hash. */
 export async function keepHouseVersion(db: Db, house: House): Promise<string> {
-  const document = JSON.stringify(house);
-  const hash = createHash("sha256").update(document).digest("hex");
-  await db("house_version").insert({ hash, document }).onConflict("hash").ignore();
+  const hash = houseHash(house);
+  await db("house_version")
+    .insert({ hash, document: JSON.stringify(house) })
+    .onConflict("hash")
+    .ignore();
   await setReferences(db, "house_version", hash, house);
   return hash;
 }

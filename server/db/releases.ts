@@ -74,18 +74,26 @@ export interface ShelfRow extends Release {
   readonly clips: number;
 }
 
-/** The newest release of each design with the number of clips made from it, newest first. */
-export async function listNewestReleases(db: Db, page: { offset: number; limit: number }): Promise<ShelfRow[]> {
+/**
+ * The newest release of each design with the number of clips made from it, newest first; without those that were published
+ * with this state of the house style, where one is named.
+ */
+export async function listNewestReleases(
+  db: Db,
+  page: { offset: number; limit: number; otherThan?: string },
+): Promise<ShelfRow[]> {
   const newest = db("design_release").select("design_id").max("number as number").groupBy("design_id");
   const clips = db("export as x").count("*").whereRaw("x.release_id = r.id and x.state = 'done'");
-  const rows = await db("design_release as r")
+  const query = db("design_release as r")
     .join(newest.as("n"), (join) => join.on("n.design_id", "r.design_id").andOn("n.number", "r.number"))
     .select("r.id", clips.as("clips"))
     .orderBy([{ column: "r.published_at", order: "desc" }, "r.id"])
     .offset(page.offset)
     .limit(page.limit);
+  if (page.otherThan !== undefined) query.whereNot("r.house_hash", page.otherThan);
+  const rows: { id: string; clips: number }[] = await query;
   const shelf: ShelfRow[] = [];
-  for (const { id, clips: made } of rows as { id: string; clips: number }[]) {
+  for (const { id, clips: made } of rows) {
     const release = await findRelease(db, id);
     if (release) shelf.push({ ...release, clips: Number(made) });
   }

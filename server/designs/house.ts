@@ -6,6 +6,7 @@ import { houseDrift } from "@/core/edit/house-use";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import { readStoredHouse, saveHouse } from "@/server/db/house";
+import { houseHash } from "@/server/db/house-versions";
 import { findMedia } from "@/server/db/media";
 import { listNewestReleases } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
@@ -65,7 +66,8 @@ const mostCompared = 500;
 export async function readDrifts(): Promise<HouseDrifts> {
   const db = database();
   const { document: house } = await readHouse();
-  const releases = await listNewestReleases(db, { offset: 0, limit: mostCompared });
+  const page = { offset: 0, limit: mostCompared, otherThan: houseHash(house) };
+  const releases = await listNewestReleases(db, page);
   const drifts = releases.flatMap((release) => {
     const values = houseDrift(release.document, release.house, house);
     const { designId, number, clips, document } = release;
