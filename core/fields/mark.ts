@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { refTo } from "../document/references";
-import { base, defineField, isMedia, notOffered, offers } from "./define";
+import { asChosen } from "./chosen";
+import { base, defineField, isMedia, offers } from "./define";
 
 const schema = z
   .strictObject({
@@ -12,16 +13,9 @@ const schema = z
   .describe("One of the house's marks");
 
 export const field = defineField({
+  ...asChosen,
   schema,
-  value: z.string().max(2000),
-  start: (own: z.infer<typeof schema>) => own.default,
-  sample: (own) => own.default,
-  faults: notOffered,
-  shown: (own, value) => value || own.default,
-  isFilled: (value) => value !== "",
-  puts: (_, { property }, value) => [[property, `mark:${value}`]],
-  fromText: (_, text) => text.trim(),
-  toText: (_, value) => value,
+  puts: (_: z.infer<typeof schema>, { property }, value) => [[property, `mark:${value}`]],
   fits: (path) => (isMedia(path) ? 0 : undefined),
   make: ({ held, house }) =>
     offers(
