@@ -26,6 +26,7 @@ describe("one more of each kind, from a folder of examples", () => {
       "server",
       "ui",
       "worker",
+      "scripts/lib",
       "types",
       "tsconfig.json",
       "package.json",

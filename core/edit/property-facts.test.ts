@@ -1,12 +1,12 @@
 import { expect, test } from "@jest/globals";
 import { layerKinds, Layer } from "../document/layer";
 import { limitsOf } from "../document/limits";
-import { testHouse, designWith } from "../testing/scene";
+import { box, designWith, testHouse } from "../testing/scene";
 import { addLayer } from "./layers";
 import { numberFacts, propertyLabel, sharedNumbers } from "./property-facts";
 
 const layers: readonly Layer[] = layerKinds.map((kind) => {
-  const design = designWith([]);
+  const design = designWith([box("first")]);
   const id = addLayer(design, kind, testHouse);
   return design.layers.find((layer) => layer.id === id)!;
 });
