@@ -50,10 +50,12 @@ export async function runJob(db: Db, lease: Lease, stop: AbortSignal): Promise<v
     if (!kind) throw new Error(`no worker knows jobs of the kind ${name}`);
     const onBeat: JobContext["onBeat"] = (look) => void looks.push(look);
     const context = { db, lease, folder, signal: control.signal, progress, onBeat };
-    const result = await kind.run(context, kind.payload.parse(payload));
+    const wanted = kind.payload.parse(payload);
+    const result = await kind.run(context, wanted);
     await heart.stop();
     control.signal.throwIfAborted();
     await persist(() => completeJob(db, lease, result));
+    await kind.settled?.(db, wanted).catch((error: unknown) => log.warn({ err: error, job: id }, "not cleared up"));
     log.info({ job: id, kind: name, ms: Math.round(performance.now() - started) }, "job done");
   } catch (error) {
     await heart.stop();
@@ -105,7 +107,7 @@ function keepLease(db: Db, lease: Lease, { progress, looks, halt, signal }: Hear
 }
 
 async function end(db: Db, lease: Lease, kind: JobKind | undefined, error: unknown): Promise<void> {
-  const { id } = lease.job;
+  const { id, payload } = lease.job;
   if (error instanceof LeaseLostError || (error instanceof Stopped && error.reason !== "late")) {
     const reason = error instanceof Stopped ? error.reason : "lost";
     log.info({ job: id, reason }, "job stopped");
@@ -117,6 +119,7 @@ async function end(db: Db, lease: Lease, kind: JobKind | undefined, error: unkno
   if (final) log.info({ job: id, message }, "job refused");
   else log.error({ err: error, job: id }, "job failed");
   await persist(() => failJob(db, lease, message, final));
+  if (final) await kind?.settled?.(db, payload).catch(() => undefined); // A sweep clears up what this leaves.
 }
 
 /** Words for what can go wrong with every job. */

@@ -107,7 +107,7 @@ export async function findJob(db: Db, id: string): Promise<Job | undefined> {
   return row && toJob(row);
 }
 
-/** How many jobs about something are still to be done, this one among them. */
+/** How many jobs about something are still to be done. */
 export async function countOpen(db: Db, kind: string, subject: string): Promise<number> {
   const query = db("job").where({ kind, subject }).whereIn("state", ["waiting", "leased"]);
   return Number((await query.count("* as n"))[0]?.n ?? 0);

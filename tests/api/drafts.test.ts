@@ -101,8 +101,11 @@ describe("publishing", () => {
     };
     const patches = [{ op: "add", path: ["layers", 1], value: words }];
     await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches });
+    // Both ask at once; whoever comes second waits for what the first has asked for.
+    const asked = await as("odile", "POST", `/api/designs/${id}/publish`, { revision: 2 });
     const refused = await through("tomas", `/api/designs/${id}/publish`, { revision: 2 });
     expect(refused).toMatchObject({ status: 422, error: { code: "checks" } });
+    expect((await as("ines", "GET", `/api/jobs/${asked.data.job}`)).status).toBe(404);
     const checks = refused.error!.detail as { id: string; message: string }[];
     expect(checks[0]!.message).toContain("hard to read");
     const stale = await through("tomas", `/api/designs/${id}/publish`, { revision: 1 });

@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import sharp from "sharp";
 import { database, disconnect } from "@/server/db/connection";
-import { as, base, cookieOf, resultOf } from "../support/api";
+import { as, base, cookieOf, resultOf, until } from "../support/api";
 import { pngOf, svgOf, videoFile } from "../support/files";
 
 const folder = mkdtempSync(join(tmpdir(), "rubrick-uploads-"));
@@ -167,7 +167,8 @@ describe("what is good is taken for what it is", () => {
     expect((await fetch(`${base}/api/media/${hash}/frames/25`, { headers: { cookie } })).status).toBe(404);
     // What was sent has had its use: only what was made of it stays.
     const sent = createHash("sha256").update(film).digest("hex");
-    expect(await database()("stored_file").whereIn("hash", [sent, hash]).select("hash")).toEqual([{ hash }]);
+    const stored = () => database()("stored_file").whereIn("hash", [sent, hash]).select("hash");
+    expect(await until(stored, (rows) => rows.length === 1, 10)).toEqual([{ hash }]);
   });
   test("a sound keeps its length", async () => {
     const file = join(folder, "tone.wav");

@@ -28,6 +28,8 @@ export interface JobKind<P = unknown> {
   readonly payload: z.ZodType<P>;
   /** Does it; what it answers is recorded as the job's result. */
   readonly run: (context: JobContext, payload: P) => Promise<unknown>;
+  /** Clears up once its end is recorded: whatever is killed before may still be done again. */
+  readonly settled?: (db: Db, payload: P) => Promise<void>;
   /** Words for what can go wrong with it, beyond what can with every job. */
   readonly failing?: (error: unknown) => Failing | undefined;
 }

@@ -1,5 +1,4 @@
 import { z } from "zod";
-import type { Db } from "@/server/db/connection";
 import { dropFile } from "@/server/db/files";
 import { countOpen } from "@/server/db/jobs";
 import { findMedia } from "@/server/db/media";
@@ -11,20 +10,16 @@ import { defineJob } from "./define";
 /** Decodes a video or a sound that was sent, into what pictures are painted with. */
 export const job = defineJob({
   payload: z.object({ hash: z.string(), name: z.string(), mime: z.string() }),
-  run: async ({ db, folder, signal, progress }, { hash, name, mime }) => {
+  run: async ({ folder, signal, progress }, { hash, name, mime }) => {
     progress.stage = "reading";
     const path = await localFile(hash);
-    try {
-      const take = mime.startsWith("video/")
-        ? takeVideo(path, folder, name, signal)
-        : takeSound(path, name, mime, signal);
-      const taken = await take;
-      await letGo(db, hash);
-      return taken;
-    } catch (error) {
-      if (error instanceof Refusal) await letGo(db, hash);
-      throw error;
-    }
+    return mime.startsWith("video/") ? takeVideo(path, folder, name, signal) : takeSound(path, name, mime, signal);
+  },
+  // What was sent has had its use, unless it is kept as it is, or somebody else has sent the same.
+  settled: async (db, { hash }) => {
+    if ((await findMedia(db, hash)) || (await countOpen(db, "ingest", hash)) > 0) return;
+    const { remove } = await store();
+    await dropFile(db, hash, 0, () => remove(hash));
   },
   failing: (error) => {
     if (error instanceof Refusal) return { message: error.message, final: true };
@@ -32,10 +27,3 @@ export const job = defineJob({
     return { message: "This file can’t be read. It may be damaged.", final: true };
   },
 });
-
-/** What was sent has had its use, unless it is kept as it is, or somebody else has sent the same. */
-async function letGo(db: Db, hash: string): Promise<void> {
-  if ((await findMedia(db, hash)) || (await countOpen(db, "ingest", hash)) > 1) return;
-  const { remove } = await store();
-  await dropFile(db, hash, 0, () => remove(hash));
-}
