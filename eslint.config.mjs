@@ -55,5 +55,6 @@ export default tseslint.config(
     ignores: ["**/*.test.ts", "core/testing/**"],
     rules: { "no-restricted-imports": restricted([hostless]) },
   },
+  { files: ["ui/**/*.{ts,tsx}"], ignores: ["**/*.test.ts"], rules: { "max-lines-per-function": ["error", 100] } },
   { files: ["server/db/**/*.ts"], rules: { "no-restricted-imports": "off" } },
 );

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { redirect } from "next/navigation";
 import type { ReactNode } from "react";
 import type { Role } from "@/contract/members";
-import { allows } from "@/server/auth/handler";
+import { allows } from "@/server/auth/principal";
 import { cookieName, memberOfSeal } from "@/server/auth/session";
 import { Masthead } from "@/ui/parts/Masthead";
 import { MemberProvider } from "@/ui/parts/member";

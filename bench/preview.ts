@@ -1,7 +1,7 @@
 import { sampleValues } from "@/core/document/values";
 import { readDesign } from "@/demo/designs";
 import { house } from "@/demo/house";
-import { openBrowser, painted, signedIn } from "@/tests/support/browser";
+import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
 import { teachAsking, type Asking } from "@/tests/support/stage-worker";
 import { round, type Measurement } from "./measure";
 
@@ -13,6 +13,7 @@ export async function measurePreview(ids: readonly Parameters<typeof readDesign>
   const browser = await openBrowser();
   try {
     const { page } = await signedIn(browser, "ines");
+    await press(page, ".release-plate a h2", "Name strap");
     await painted(page, 4);
     const worker = page.workers()[0]!;
     await teachAsking(worker);

@@ -87,7 +87,13 @@ export async function measureScale(address: string, workerPid: number): Promise<
       line("one claim", 5, await msOf(30, () => claim(1), giveBack)),
       line("one of eight claims at once, each gets one", 5, (await msOf(30, () => claim(8), giveBack)) / 8),
       line("what is before each that waits", 50, await msOf(10, () => queueAhead(db))),
-      line("first page of the shelf", 150, await msOf(10, () => listNewestReleases(db, { offset: 0, limit: 51 }))),
+      line(
+        "first page of the shelf",
+        150,
+        await msOf(10, () =>
+          listNewestReleases(db, { search: "", tag: "", order: "mine", memberId: "", offset: 0, limit: 51 }),
+        ),
+      ),
     ];
   } finally {
     process.kill(workerPid, "SIGCONT");

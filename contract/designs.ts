@@ -20,7 +20,7 @@ export const DraftCard = z.object({
   changedAt: z.string(),
   changedBy: z.string().nullable(),
   /** Its newest release. */
-  release: z.object({ id: z.string(), number: z.number() }).nullable(),
+  release: z.object({ id: z.string(), number: z.number(), poster: z.boolean() }).nullable(),
   clips: z.number(),
 });
 export type DraftCard = z.infer<typeof DraftCard>;

@@ -15,10 +15,26 @@ export const ReleaseCard = z.object({
   name: z.string(),
   about: z.string(),
   formats: z.array(Format),
+  tags: z.array(z.string()),
+  /** Whether its picture is made already. */
+  poster: z.boolean(),
 });
 export type ReleaseCard = z.infer<typeof ReleaseCard>;
 
-export const Shelf = z.object({ releases: z.array(ReleaseCard), page: z.number(), more: z.boolean() });
+export const ShelfQuery = z.strictObject({
+  page: z.coerce.number().int().min(1).max(100000).default(1),
+  search: z.string().max(80).default(""),
+  tag: z.string().max(30).default(""),
+  /** What one made lately first, what was published last, or by name. */
+  order: z.enum(["mine", "newest", "name"]).default("mine"),
+});
+
+export const Shelf = z.object({
+  releases: z.array(ReleaseCard),
+  tags: z.array(z.string()),
+  page: z.number(),
+  more: z.boolean(),
+});
 export type Shelf = z.infer<typeof Shelf>;
 
 export const FootageView = z.object({ hash: z.string(), name: z.string() });

@@ -10,7 +10,9 @@ import { newId } from "@/server/db/ids";
 import { addMove } from "@/server/db/saved-moves";
 import { addMedia, framesMime, type Media } from "@/server/db/media";
 import { addMember } from "@/server/db/members";
-import { addOutput } from "@/server/db/outputs";
+import { addOutput, listOutputs } from "@/server/db/outputs";
+import { findNewestRelease } from "@/server/db/releases";
+import { addRows, addSheet } from "@/server/db/sheets";
 import { addDesign } from "@/server/db/designs";
 import { makeWorkFolder, storeFile } from "@/server/files/storage";
 import { designIds, readDesign } from "./designs";
@@ -19,6 +21,7 @@ import { house } from "./house";
 import { outputsOver } from "./outputs";
 import { savedMoves } from "./moves";
 import { pictureFile, pictures } from "./pictures";
+import { demoSheets } from "./sheets";
 import { voice, voiceFile } from "./sounds";
 import { ferns, videoFile } from "./videos";
 
@@ -53,11 +56,29 @@ export async function seed(db: Db): Promise<boolean> {
       await addDesign(trx, design, ids.get("designer"));
       await publish(trx, { document: design, house, memberId: ids.get("designer")!, accepted: [] });
     }
+    await addDemoSheets(trx, ids.get("contributor")!);
     for (const { id, document } of savedMoves) await addMove(trx, id, document, ids.get("designer")!);
     // Last, because an empty house means an empty world.
     await addHouse(trx, house);
   });
   return true;
+}
+
+async function addDemoSheets(db: Db, memberId: string): Promise<void> {
+  for (const { name, design, rows } of demoSheets) {
+    const release = await findNewestRelease(db, design);
+    if (!release) continue;
+    const id = newId();
+    const outputs = (await listOutputs(db)).slice(0, 1).map((output) => output.id);
+    const { formats } = release.document;
+    await addSheet(db, { id, name, single: false, releaseId: release.id, formats, outputs, madeBy: memberId });
+    await addRows(
+      db,
+      id,
+      memberId,
+      rows.map((cells, i) => ({ id: newId(), place: i + 1, cells })),
+    );
+  }
 }
 
 async function storePicture(picture: HousePicture): Promise<Media> {

@@ -1,11 +1,8 @@
-import { randomBytes } from "node:crypto";
 import { z } from "zod";
-import { hashPassword } from "@/server/auth/password";
 import { database, disconnect } from "@/server/db/connection";
-import { newId } from "@/server/db/ids";
-import { addMember } from "@/server/db/members";
+import { invite } from "@/server/members/invitations";
 
-/** The first owner of a database that is not our own demo: with a password that is told once. */
+/** The first owner of a database that is not our own demo: by a link that works once, within a week. */
 const [email, name] = process.argv.slice(2);
 const parsed = z
   .object({ email: z.email().max(190), name: z.string().trim().min(1).max(120) })
@@ -19,9 +16,8 @@ if (await db("member").where({ role: "owner", active: true }).first("id")) {
   console.error("There is an owner already; owners make others.");
   process.exitCode = 1;
 } else {
-  const password = randomBytes(12).toString("base64url");
-  const member = { id: newId(), ...parsed.data, email: parsed.data.email.toLowerCase(), role: "owner" as const };
-  await addMember(db, { ...member, passwordHash: await hashPassword(password) });
-  console.log(`${member.email} may sign in with  ${password}`);
+  const invitation = { name: parsed.data.name, email: parsed.data.email.toLowerCase(), role: "owner" as const };
+  const origin = process.env.PUBLIC_URL ?? `http://127.0.0.1:${process.env.PORT ?? 3000}`;
+  console.log(`${invitation.email} joins, within a week, at  ${new URL(await invite(db, invitation, null), origin)}`);
 }
 await disconnect();

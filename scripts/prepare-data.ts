@@ -1,6 +1,7 @@
 import { seed } from "@/demo/seed";
 import { database, disconnect, type Db } from "@/server/db/connection";
 import { addHouse, findHouse } from "@/server/db/house";
+import { askMissingPosters } from "@/server/designs/posters";
 import { migrate } from "@/server/db/migrate";
 import { addOutput, listOutputs } from "@/server/db/outputs";
 import { inTransaction, isDuplicate, retried } from "@/server/db/transaction";
@@ -30,4 +31,5 @@ if (process.env.RUBRICK_SEED === "demo") {
     console.log("Nobody can sign in yet. Make an owner: npm run owner -- name@example.org “Their Name”");
   }
 }
+await askMissingPosters(db);
 await disconnect();

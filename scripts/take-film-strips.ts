@@ -94,5 +94,4 @@ function specimen(kind: keyof typeof moveKinds): Row {
 }
 
 await strip(designs, "wide", 168, "film-strips-wide");
-await strip(designs, "tall", 84, "film-strips-tall");
 await strip((Object.keys(moveKinds) as (keyof typeof moveKinds)[]).map(specimen), "wide", 112, "move-kinds");

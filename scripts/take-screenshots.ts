@@ -1,7 +1,18 @@
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { ElementHandle } from "puppeteer-core";
 import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
 import { base } from "@/tests/support/api";
 import { makeFirstDesign } from "@/tests/support/first-design";
 import { MotionHand } from "@/tests/support/motion";
+
+const tableToTakeIn = [
+  "Full name;What they do;Accent colour;Room",
+  "Wren Okafor;Bees and meadows;Moss;2",
+  "ליאור שקד;מטפח הדשאים;Pollen;4",
+  "Rosalind Achterberg;Glasshouse nights;Coral;1",
+].join("\n");
 
 /** `npm run screenshots`: pictures of the main views in docs/screenshots, from the running instance's demo data. */
 const browser = await openBrowser();
@@ -14,8 +25,8 @@ try {
   await front.close();
 
   const { page } = await signedIn(browser, "ines");
-  await painted(page, 4);
-  await settle(1500);
+  await page.waitForSelector(".plate__picture img");
+  await settle(2500);
   await page.screenshot({ path: file("shelf") });
 
   await press(page, ".release-plate a h2", "Name strap");
@@ -23,7 +34,7 @@ try {
   await painted(page, 4);
   await page.type(".field[data-field=name] input", "Ngozi Fairweather-Castellanos");
   await page.type(".field[data-field=role] input", "Head of the fern house");
-  await press(page, ".stage-bar button, .segmented button, button", "Footage");
+  await press(page, ".segments label", "Footage");
   await settle(1500);
   await page.screenshot({ path: file("fill-desk") });
 
@@ -44,6 +55,22 @@ try {
   await press(page, ".outbox__row button", /proof/i);
   await settle(4000);
   await page.screenshot({ path: file("outbox") });
+
+  await page.goto(`${base}/sheets`);
+  await press(page, "td a", "Potting Shed Talks, autumn");
+  await page.waitForSelector(".dsg-row:nth-child(12)");
+  await page.click(".dsg-row:nth-child(3) .dsg-cell:nth-child(2)");
+  await painted(page, 4);
+  await settle(2500);
+  await page.screenshot({ path: file("sheet") });
+  await press(page, ".sheet__bar .btn", /^Take in/);
+  const table = join(mkdtempSync(join(tmpdir(), "table-")), "spring-talks.csv");
+  writeFileSync(table, tableToTakeIn);
+  const input = await page.waitForSelector(".sheet-drop input");
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(table);
+  await page.waitForSelector(".sheet-match");
+  await settle(800);
+  await page.screenshot({ path: file("take-in") });
   await page.close();
 
   const context = await browser.createBrowserContext();
@@ -59,10 +86,6 @@ try {
   await press(bench, ".bench__bar .tool", /^Fields/);
   await settle(800);
   await bench.screenshot({ path: file("fields") });
-  await bench.click("[role=dialog] .paper-dialog__close");
-  await press(bench, ".bench__bar .tool", "Try values");
-  await settle(3500);
-  await bench.screenshot({ path: file("try-values") });
   await bench.click("[role=dialog] .paper-dialog__close");
   await press(bench, ".bench__bar .btn-primary", /^Publish/);
   await settle(2500);

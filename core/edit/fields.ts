@@ -39,7 +39,7 @@ export function exposeProperty(
         ? `${layer.name} colour`
         : path === "text" || path === "media"
           ? layer.name
-          : `${layer.name} ${propertyLabel(layer, path)}`.slice(0, 80);
+          : `${layer.name} ${propertyLabel(layer, path).toLowerCase()}`.slice(0, 80);
   const id = freshId(idFrom(name, "field"), new Set(design.fields.map((field) => field.id)));
   const limits = typeof held === "number" ? limitsOf(layer, path, held) : undefined;
   const made = kindOf({ kind }).make({ label: name, held, limits, house });

@@ -23,6 +23,7 @@ test("what a shape says of its own numbers goes before what is said of all, and 
   expect(numberFacts({ kind: "ring" }, "inner")).toEqual({ label: "Hole", unit: "%" });
   expect(numberFacts({ kind: "text" }, "inner")).toBeUndefined();
   expect(limitsOf(star, "inner", 0.5)).toMatchObject({ min: 0, max: 1 });
-  expect(propertyLabel(star, "opacity")).toBe("opacity");
-  expect(propertyLabel(star, "stroke.cap")).toBe("cap");
+  expect(propertyLabel(star, "opacity")).toBe("Opacity");
+  expect(propertyLabel(star, "stroke.cap")).toBe("Line cap");
+  expect(propertyLabel(star, "stroke.to")).toBe("Line to");
 });

@@ -56,6 +56,24 @@ export function numberFacts({ kind }: Pick<Layer, "kind">, path: string): Number
   return shapes[kind]?.numbers?.[path] ?? shared[path];
 }
 
-/** What a property is called, for lists of what is filled or tied. */
-export const propertyLabel = (layer: Pick<Layer, "kind">, path: string): string =>
-  numberFacts(layer, path)?.label.toLowerCase() ?? path.split(".").pop()!;
+/** What the parts of a layer are called whose properties would otherwise be called alike. */
+const sections: Readonly<Record<string, string>> = {
+  fill: "Fill",
+  framing: "Picture",
+  gleam: "Gleam",
+  glow: "Glow",
+  liquid: "Edge",
+  playback: "Video",
+  shadow: "Shadow",
+  stroke: "Line",
+  trail: "Trail",
+};
+
+/** What a property is called where it stands alone, outside the section that it belongs to. */
+export function propertyLabel(layer: Pick<Layer, "kind">, path: string): string {
+  const parts = path.split(".");
+  const own = numberFacts(layer, path)?.label ?? parts.at(-1)!;
+  const section = parts.length > 1 ? sections[parts[0]!] : undefined;
+  const label = section ? `${section} ${own.toLowerCase()}` : own;
+  return label[0]!.toUpperCase() + label.slice(1);
+}

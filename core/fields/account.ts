@@ -64,5 +64,9 @@ export const field = defineField({
       house.accounts.map(({ id }) => id),
       held,
     ),
+  offered: (own, house) =>
+    house.accounts
+      .filter(({ id }) => own.choices.includes(id))
+      .map(({ id, network, handle }) => ({ id, label: handle, also: network })),
   label: "an account",
 });

@@ -42,5 +42,6 @@ export const field = defineField({
     const value = text !== "" && Number.isFinite(Number(text)) ? Number(text) : text;
     return { options: [{ id: "first", label: text || label, value }], default: "first" };
   },
+  offered: ({ options }) => options,
   label: "a choice of values",
 });

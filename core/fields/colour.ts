@@ -22,5 +22,7 @@ export const field = defineField({
       house.colours.map(({ role }) => role),
       held,
     ),
+  offered: (own, house) =>
+    house.colours.filter(({ role }) => own.choices.includes(role)).map(({ role, name }) => ({ id: role, label: name })),
   label: "a choice of colours",
 });

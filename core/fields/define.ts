@@ -41,6 +41,14 @@ export interface Fault {
   readonly message: string;
 }
 
+/** One of the things that may be chosen. */
+export interface Offer {
+  readonly id: string;
+  readonly label: string;
+  /** What else it goes by in a table. */
+  readonly also?: string;
+}
+
 /** What a field puts into a property: `own` is a file that is no part of the house style. */
 export type Filling = string | number | boolean | object | { readonly own: OwnMedia };
 
@@ -78,6 +86,8 @@ export interface FieldKind<F = unknown, V extends FieldValue = FieldValue> {
     readonly limits: Limits | undefined;
     readonly house: House;
   }) => object | undefined;
+  /** What may be chosen, where something is: by its id and what it is called. */
+  readonly offered?: (field: F, house: House) => readonly Offer[];
   /** What it is, for who designs: “a line of text”. */
   readonly label: string;
 }
@@ -109,3 +119,7 @@ export function offers(
   const wanted = idIn(held);
   return ids.length === 0 ? undefined : { choices: ids, default: ids.includes(wanted) ? wanted : ids[0]! };
 }
+
+/** Of the house's things those that are on offer, by their names. */
+export const offersNamed = (all: readonly { id: string; name: string }[], choices: readonly string[]): Offer[] =>
+  all.filter(({ id }) => choices.includes(id)).map(({ id, name }) => ({ id, label: name }));

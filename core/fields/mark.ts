@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { refTo } from "../document/references";
 import { asChosen } from "./chosen";
-import { base, defineField, isMedia, offers } from "./define";
+import { base, defineField, isMedia, offers, offersNamed } from "./define";
 
 const schema = z
   .strictObject({
@@ -22,5 +22,6 @@ export const field = defineField({
       house.marks.map(({ id }) => id),
       held,
     ),
+  offered: (own, house) => offersNamed(house.marks, own.choices),
   label: "a choice of marks",
 });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { refTo } from "../document/references";
-import { base, defineField, isMedia } from "./define";
+import { base, defineField, isMedia, offersNamed } from "./define";
 import { asSlot, own } from "./slot";
 
 const schema = z
@@ -23,5 +23,6 @@ export const field = defineField({
     const choices = house.videos.map(({ id }) => id);
     return choices.length === 0 ? undefined : { choices, sample: choices[0] };
   },
+  offered: (own, house) => offersNamed(house.videos, own.choices),
   label: "a video slot",
 });

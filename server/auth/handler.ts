@@ -1,28 +1,28 @@
 import type { z } from "zod";
-import { roles, type Role } from "@/contract/members";
+import type { Role } from "@/contract/members";
 import { faultsOf } from "@/core/document/upgrade";
 import { isBusy, isUnreachable } from "@/server/db/connection";
+import type { Link } from "@/server/db/links";
 import type { Member } from "@/server/db/members";
 import { log } from "@/server/log";
 import { Refusal } from "@/server/refusal";
 import { readBody } from "./body";
 import { checkHost, checkOrigin } from "./origin";
-import { memberOf } from "./session";
+import { admit, principalOf, type Access } from "./principal";
 
-/** Who may call: anyone, or members of at least this role. */
-export type Access = "anyone" | Role;
+/** Whoever calls, as far as the handler is meant for them. */
+type Caller<A extends Access> = A extends "anyone"
+  ? { readonly member?: Member }
+  : A extends Role
+    ? { readonly member: Member }
+    : { readonly link: Link };
 
-export const allows = (access: Access, role: Role): boolean =>
-  access === "anyone" || roles.indexOf(role) <= roles.indexOf(access);
-
-export interface Call<Body, Query> {
+export type Call<A extends Access, Body, Query> = Caller<A> & {
   readonly request: Request;
-  /** The signed-in member; present unless the handler is open to anyone. */
-  readonly member: Member;
   readonly params: Readonly<Record<string, string>>;
   readonly body: Body;
   readonly query: Query;
-}
+};
 
 interface Shape<Body, Query> {
   readonly body?: z.ZodType<Body>;
@@ -39,39 +39,30 @@ const mostBytes = 256 * 1024;
 const mostLargeBytes = 8 * 1024 * 1024;
 
 /**
- * The one way in: checks origin, session, role and input, then calls the use case. What it returns is answered as
+ * The one way in: checks origin, principal, what that may, and input, then calls the use case. What it returns is answered as
  * `{data}`; a Refusal as `{error}`; a Response is passed through.
  */
-export function handler<Body = undefined, Query = undefined>(
-  access: Access,
+export function handler<A extends Access, Body = undefined, Query = undefined>(
+  access: A,
   shape: Shape<Body, Query>,
-  run: (call: Call<Body, Query>) => Promise<unknown>,
+  run: (call: Call<A, Body, Query>) => Promise<unknown>,
 ): RouteHandler {
   const handle = async (request: Request, context: Context): Promise<Response> => {
     try {
       checkHost(request);
       if (request.method !== "GET" && request.method !== "HEAD") checkOrigin(request);
-      const member = await memberOf(request);
-      if (access !== "anyone") {
-        if (!member) throw new Refusal(401, "signed_out", "You are signed out. Sign in to go on.");
-        if (!allows(access, member.role)) {
-          throw new Refusal(403, "role", `This needs the role ${access}; you are signed in as ${member.role}.`);
-        }
-      }
       const params = Object.fromEntries(
         Object.entries((await context.params) ?? {}).map(([key, value]) => [key, String(value)]),
       );
+      const principal = await principalOf(request, access.startsWith("link:") ? params.link : undefined);
+      admit(principal, access);
       const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
       const body = shape.body
         ? parse(shape.body, await readBody(request, shape.large ? mostLargeBytes : mostBytes))
         : undefined;
-      const answer = await run({
-        request,
-        member: member as Member,
-        params,
-        body: body as Body,
-        query: query as Query,
-      });
+      const call = { request, ...principal, params, body: body as Body, query: query as Query };
+      // The principal has been admitted, so it is of the kind that the handler is for.
+      const answer = await run(call as unknown as Call<A, Body, Query>);
       return guarded(answer instanceof Response ? answer : Response.json({ data: answer ?? null }));
     } catch (error) {
       return guarded(refuse(error, request));

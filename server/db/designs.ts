@@ -96,7 +96,7 @@ export async function lockDraft(db: Db, id: string): Promise<Draft | undefined> 
 }
 
 export interface DraftRow extends Draft {
-  readonly release: { readonly id: string; readonly number: number } | null;
+  readonly release: { readonly id: string; readonly number: number; readonly poster: boolean } | null;
   readonly clips: number;
 }
 
@@ -113,7 +113,8 @@ export async function listDrafts(
   const query = selectDrafts(db)
     .leftJoin(newest.as("n"), "n.design_id", "d.id")
     .leftJoin("design_release as r", (join) => join.on("r.design_id", "d.id").andOn("r.number", "n.number"))
-    .select("r.id as release_id", "r.number as release_number", clips.as("clips"))
+    .leftJoin("release_poster as p", "p.release_id", "r.id")
+    .select("r.id as release_id", "r.number as release_number", "p.hash as poster", clips.as("clips"))
     .where("d.archived", wanted.archived)
     .orderBy([{ column: "d.changed_at", order: "desc" }, "d.id"])
     .offset(wanted.offset)
@@ -126,7 +127,9 @@ export async function listDrafts(
   const rows: Row[] = await query;
   return rows.map((row) => ({
     ...toDraft(row),
-    release: row.release_id ? { id: row.release_id as string, number: row.release_number as number } : null,
+    release: row.release_id
+      ? { id: row.release_id as string, number: row.release_number as number, poster: row.poster !== null }
+      : null,
     clips: Number(row.clips),
   }));
 }

@@ -16,7 +16,7 @@ export async function addEvent(db: Db, topic: string, body: unknown): Promise<vo
 const settleS = 5;
 
 /** Events after this one, and those that may have appeared before it since it was read. */
-export async function listEvents(db: Db, after: number, limit = 500): Promise<Event[]> {
+export async function listEvents(db: Db, after: number, limit: number): Promise<Event[]> {
   const rows = await db("event").where("seq", ">", after).orderBy("seq").limit(limit);
   return rows.map(({ seq, topic, body }) => ({ seq: Number(seq), topic, body: fromJson(body) }));
 }
@@ -31,8 +31,8 @@ export async function settledSeq(db: Db): Promise<number> {
 }
 
 /** Events of these topics after this one. */
-export async function listEventsOf(db: Db, topics: readonly string[], after: number): Promise<Event[]> {
-  const rows = await db("event").whereIn("topic", topics).where("seq", ">", after).orderBy("seq").limit(500);
+export async function listEventsOf(db: Db, topics: readonly string[], after: number, limit: number): Promise<Event[]> {
+  const rows = await db("event").whereIn("topic", topics).where("seq", ">", after).orderBy("seq").limit(limit);
   return rows.map(({ seq, topic, body }) => ({ seq: Number(seq), topic, body: fromJson(body) }));
 }
 

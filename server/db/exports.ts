@@ -89,7 +89,15 @@ export interface NewExport {
   readonly fileName: string;
   readonly createdBy: string;
   readonly accepted?: readonly Accepted[];
+  /** The row of a sheet that it is of, and what that said. */
+  readonly rowId?: string | undefined;
+  readonly rowPrint?: string | undefined;
+  /** The export in whose place it comes once it is made. */
+  readonly replaces?: string | undefined;
 }
+
+/** What stands for the name of an export that has given it to another, or is to take it over. */
+const nameless = (id: string): string => `~${id}`;
 
 /** Writes down exports of one member, each with the job that makes it. */
 export async function addExports(db: Db, exports: readonly (NewExport & { readonly jobId: string })[]): Promise<void> {
@@ -103,12 +111,21 @@ export async function addExports(db: Db, exports: readonly (NewExport & { readon
       fill: JSON.stringify(row.values),
       accepted: JSON.stringify(row.accepted ?? []),
       file_name: row.fileName,
-      name_key: nameKey(row.fileName),
+      name_key: row.replaces === undefined ? nameKey(row.fileName) : nameless(row.id),
       created_by: row.createdBy,
+      row_id: row.rowId ?? null,
+      row_print: row.rowPrint ?? null,
+      replaces: row.replaces ?? null,
     })),
   );
   for (const { id, output, values } of exports) await addReferences(db, "export", id, [output, values]);
   await addEvent(db, "exports", { ids: exports.map(({ id }) => id) });
+}
+
+/** What exports were filled with, by their ids. */
+export async function listFills(db: Db, ids: readonly string[]): Promise<Map<string, Values>> {
+  const rows: Row[] = ids.length > 0 ? await db("export").whereIn("id", ids).select("id", "fill") : [];
+  return new Map(rows.map(({ id, fill }) => [id as string, fromJson<Values>(fill)]));
 }
 
 export async function findExport(db: Db, id: string): Promise<Export | undefined> {
@@ -141,7 +158,7 @@ export async function listExports(
   page: { before: number | undefined; limit: number },
 ): Promise<ListedExport[]> {
   // The page first, then all that belongs to it: joined first, every export there is would be.
-  const places = db("export").select("seq").orderBy("seq", "desc").limit(page.limit);
+  const places = db("export").where({ replaced: false }).select("seq").orderBy("seq", "desc").limit(page.limit);
   if (page.before !== undefined) places.where("seq", "<", page.before);
   const rows: Row[] = await selectExports(db).join(places.as("p"), "p.seq", "e.seq").orderBy("e.seq", "desc");
   return rows.map(toListed);
@@ -200,8 +217,24 @@ export async function finishExport(db: Db, id: string, file: FinishedFile): Prom
     });
   if (changed === 0) return false;
   await addReferences(db, "export", id, file.hash);
+  await takePlace(db, id);
   await addEvent(db, "exports", { ids: [id] });
   return true;
+}
+
+/** Puts a finished export in the place of the one that has its name; whichever was asked for last has it in the end. */
+async function takePlace(db: Db, id: string): Promise<void> {
+  const own = await db("export").where({ id }).forUpdate().first("seq", "replaces", "file_name");
+  if (!own?.replaces) return;
+  const key = nameKey(own.file_name as string);
+  const holder = await db("export").where({ name_key: key }).whereNot({ id }).forUpdate().first("id", "seq");
+  const giveUp = (older: string) =>
+    db("export")
+      .where({ id: older })
+      .update({ replaced: true, name_key: nameless(older) });
+  if (holder && Number(holder.seq) > Number(own.seq)) return void (await giveUp(id));
+  if (holder) await giveUp(holder.id as string);
+  await db("export").where({ id }).update({ name_key: key });
 }
 
 /** Ends one export that is still asked for, or all that a job was to make. */

@@ -7,7 +7,7 @@ import { inTransaction, retried } from "./transaction";
  */
 
 /** Who refers to files: a row of one of these kinds, by its id. */
-export type Referrer = "house" | "house_version" | "removal" | "output" | "export" | "footage";
+export type Referrer = "house" | "house_version" | "removal" | "output" | "export" | "footage" | "row" | "poster";
 
 /** Writes down that a file is stored, or is about to be; it counts as fresh again. */
 export async function noteStored(db: Db, hash: string, bytes: number): Promise<void> {

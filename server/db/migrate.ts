@@ -9,9 +9,26 @@ import * as turns from "./migrations/007-turns";
 import * as scale from "./migrations/008-scale";
 import * as jobs from "./migrations/009-jobs";
 import * as files from "./migrations/010-files";
+import * as links from "./migrations/011-links";
+import * as sheets from "./migrations/012-sheets";
+import * as posters from "./migrations/013-posters";
 
 /** In the order they run; never changed once released, only added to. */
-const migrations = [first, drafts, moves, accepted, removals, sessions, turns, scale, jobs, files];
+const migrations = [
+  first,
+  drafts,
+  moves,
+  accepted,
+  removals,
+  sessions,
+  turns,
+  scale,
+  jobs,
+  files,
+  links,
+  sheets,
+  posters,
+];
 
 const source = {
   getMigrations: async () => migrations,

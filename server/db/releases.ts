@@ -72,32 +72,81 @@ export async function findNewestNumber(db: Db, designId: string): Promise<{ id: 
 
 export interface ShelfRow extends Release {
   readonly clips: number;
+  /** Of its design. */
+  readonly tags: readonly string[];
 }
 
-/**
- * The newest release of each design with the number of clips made from it, newest first; without those that were published
- * with this state of the house style, where one is named.
- */
-export async function listNewestReleases(
-  db: Db,
-  page: { offset: number; limit: number; otherThan?: string },
-): Promise<ShelfRow[]> {
-  const newest = db("design_release").select("design_id").max("number as number").groupBy("design_id");
-  const clips = db("export as x").count("*").whereRaw("x.release_id = r.id and x.state = 'done'");
-  const query = db("design_release as r")
-    .join(newest.as("n"), (join) => join.on("n.design_id", "r.design_id").andOn("n.number", "r.number"))
-    .select("r.id", clips.as("clips"))
-    .orderBy([{ column: "r.published_at", order: "desc" }, "r.id"])
+/** The newest release of each design. */
+export const newestReleases = (db: Db) =>
+  db("design_release as r").join(
+    db("design_release").select("design_id").max("number as number").groupBy("design_id").as("n"),
+    (join) => join.on("n.design_id", "r.design_id").andOn("n.number", "r.number"),
+  );
+
+const clipsMade = (db: Db) => db("export as x").count("*").whereRaw("x.release_id = r.id and x.state = 'done'");
+
+export interface ShelfPage {
+  /** Looked for in names and descriptions. */
+  readonly search: string;
+  readonly tag: string;
+  readonly order: "mine" | "newest" | "name";
+  readonly memberId: string;
+  readonly offset: number;
+  readonly limit: number;
+}
+
+/** The newest release of each design that is not put away, with the number of clips made from it. */
+export async function listNewestReleases(db: Db, page: ShelfPage): Promise<ShelfRow[]> {
+  // What a member asked for last, of any release of a design.
+  const lately = db("export as x")
+    .join("design_release as xr", "xr.id", "x.release_id")
+    .where("x.created_by", page.memberId)
+    .groupBy("xr.design_id")
+    .select("xr.design_id")
+    .max("x.seq as seq");
+  const query = newestReleases(db)
+    .join("design as d", "d.id", "r.design_id")
+    .where("d.archived", false)
+    .select("r.id", "d.tags", clipsMade(db).as("clips"))
     .offset(page.offset)
     .limit(page.limit);
-  if (page.otherThan !== undefined) query.whereNot("r.house_hash", page.otherThan);
-  const rows: { id: string; clips: number }[] = await query;
+  if (page.order === "mine")
+    query.leftJoin(lately.as("l"), "l.design_id", "d.id").orderByRaw("coalesce(l.seq, 0) desc");
+  if (page.order === "name") query.orderBy("d.name");
+  query.orderBy([{ column: "r.published_at", order: "desc" }, "r.id"]);
+  if (page.search !== "") {
+    const like = `%${page.search.replace(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+    query.whereRaw("(d.name like ? or json_value(r.document, '$.about') like ?)", [like, like]);
+  }
+  if (page.tag !== "") query.whereRaw("json_contains(d.tags, json_quote(?))", [page.tag]);
+  const rows: { id: string; tags: unknown; clips: number }[] = await query;
   const shelf: ShelfRow[] = [];
-  for (const { id, clips: made } of rows) {
+  for (const { id, tags, clips } of rows) {
     const release = await findRelease(db, id);
-    if (release) shelf.push({ ...release, clips: Number(made) });
+    if (release) shelf.push({ ...release, tags: fromJson<string[]>(tags), clips: Number(clips) });
   }
   return shelf;
+}
+
+/** A newest release that was published with another state of the house style. */
+export interface ReleaseBehind {
+  readonly id: string;
+  readonly designId: string;
+  readonly name: string;
+  readonly number: number;
+  readonly clips: number;
+}
+
+/** The newest releases that were published with any other state of the house style, newest first; nothing of them is read. */
+export async function listReleasesBehind(db: Db, houseHash: string): Promise<ReleaseBehind[]> {
+  const rows: ReleaseBehind[] = await newestReleases(db)
+    .whereNot("r.house_hash", houseHash)
+    .select(
+      { id: "r.id", designId: "r.design_id", number: "r.number", clips: clipsMade(db) },
+      db.raw("json_value(r.document, '$.name') as name"),
+    )
+    .orderBy([{ column: "r.published_at", order: "desc" }, "r.id"]);
+  return rows.map((row) => ({ ...row, clips: Number(row.clips) }));
 }
 
 /** Adds the next release of a design; the caller runs it in a transaction. */

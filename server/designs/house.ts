@@ -1,14 +1,11 @@
-import type { HouseDrifts, HouseView } from "@/contract/house";
+import type { HouseView } from "@/contract/house";
 import type { PatchRequest } from "@/contract/patch";
 import { House } from "@/core/document/house";
 import { partsGone } from "@/core/edit/house-remove";
-import { houseDrift } from "@/core/edit/house-use";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import { readStoredHouse, saveHouse } from "@/server/db/house";
-import { houseHash } from "@/server/db/house-versions";
 import { findMedia } from "@/server/db/media";
-import { listNewestReleases } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { refuseUsedParts } from "./house-parts";
@@ -58,20 +55,4 @@ async function refuseMissingFiles(db: Db, before: House, after: House): Promise<
       throw new Refusal(422, "file_missing", message, undefined, { hash });
     }
   }
-}
-
-const mostCompared = 500;
-
-/** Newest releases that were published with other house values than there are now. */
-export async function readDrifts(): Promise<HouseDrifts> {
-  const db = database();
-  const { document: house } = await readHouse();
-  const page = { offset: 0, limit: mostCompared, otherThan: houseHash(house) };
-  const releases = await listNewestReleases(db, page);
-  const drifts = releases.flatMap((release) => {
-    const values = houseDrift(release.document, release.house, house);
-    const { designId, number, clips, document } = release;
-    return values.length > 0 ? [{ designId, name: document.name, release: number, clips, values }] : [];
-  });
-  return { drifts };
 }

@@ -3,9 +3,11 @@ import type { House } from "@/core/document/house";
 import { addAudit } from "@/server/db/audit";
 import type { Db } from "@/server/db/connection";
 import { addEvent } from "@/server/db/events";
+import { addJobs } from "@/server/db/jobs";
 import { newId } from "@/server/db/ids";
 import { addRelease } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
+import { posterJob } from "./posters";
 
 export interface Publication {
   readonly document: Design;
@@ -26,6 +28,7 @@ export async function publish(
     const number = await addRelease(trx, release);
     const detail = { release: id, number, accepted };
     await addEvent(trx, "releases", { designId: document.id, number });
+    await addJobs(trx, null, [posterJob(id)]);
     await addAudit(trx, { memberId, action: "release.publish", subject: document.id, detail });
     return { id, number };
   });

@@ -1,16 +1,36 @@
 import { LRUCache } from "lru-cache";
-import type { FillDesk, Shelf } from "@/contract/releases";
+import type { z } from "zod";
+import type { FillDesk, Shelf, ShelfQuery } from "@/contract/releases";
 import { pageSize } from "@/contract/answer";
 import { database } from "@/server/db/connection";
+import { listTags } from "@/server/db/designs";
 import { listFootage } from "@/server/db/media";
 import { listOutputs } from "@/server/db/outputs";
+import { findPoster, listPosters, type Poster } from "@/server/db/posters";
 import { findNewestNumber, findRelease, listNewestReleases } from "@/server/db/releases";
 import { notFound } from "@/server/refusal";
 
-/** The newest release of every design, a page at a time. */
-export async function readShelf(page: number): Promise<Shelf> {
-  const rows = await listNewestReleases(database(), { offset: (page - 1) * pageSize, limit: pageSize + 1 });
-  const releases = rows.slice(0, pageSize).map(({ id, designId, number, clips, publishedAt, document, house }) => ({
+/** The newest release of every design that is not put away, a page at a time. */
+export async function readShelf(memberId: string, wanted: z.output<typeof ShelfQuery>): Promise<Shelf> {
+  const { page, search, tag, order } = wanted;
+  const db = database();
+  const rows = await listNewestReleases(db, {
+    search,
+    tag,
+    order,
+    memberId,
+    offset: (page - 1) * pageSize,
+    limit: pageSize + 1,
+  });
+  const shown = rows.slice(0, pageSize);
+  const [posters, tags] = await Promise.all([
+    listPosters(
+      db,
+      shown.map(({ id }) => id),
+    ),
+    listTags(db),
+  ]);
+  const releases = shown.map(({ id, designId, number, clips, publishedAt, document, house, tags: own }) => ({
     id,
     designId,
     number,
@@ -19,8 +39,17 @@ export async function readShelf(page: number): Promise<Shelf> {
     name: document.name,
     about: document.about,
     formats: house.formats.filter((format) => document.formats.includes(format.id)),
+    tags: [...own],
+    poster: posters.has(id),
   }));
-  return { releases, page, more: rows.length > pageSize };
+  return { releases, tags, page, more: rows.length > pageSize };
+}
+
+/** The stored picture of a release. Refuses while there is none. */
+export async function readPoster(releaseId: string): Promise<Poster> {
+  const poster = await findPoster(database(), releaseId);
+  if (!poster) throw notFound("poster");
+  return poster;
 }
 
 /** What a release shows, as text: it never changes. Refuses unknown ids. */

@@ -7,8 +7,9 @@ import { log } from "@/server/log";
  */
 
 const readMs = 250;
-/** Events that were told, by number, so that one which appears late is told and none twice. */
-const mostTold = 5000;
+const pageSize = 500;
+/** Events that were told, by number, so that one which appears late is told and none twice; more are looked through. */
+const mostTold = 500;
 
 type Listener = (event: Event) => void;
 
@@ -51,17 +52,26 @@ class Hub {
     if (this.reading) return;
     this.reading = true;
     try {
-      for (const event of await listEvents(database(), this.floor)) {
-        if (this.told.has(event.seq)) continue;
-        this.told.add(event.seq);
-        if (tell) for (const listener of this.listeners.get(event.topic) ?? []) listener(event);
+      // Page by page up to the newest: those that have not settled yet are read again, however many they are.
+      let after = this.floor;
+      for (;;) {
+        const events = await listEvents(database(), after, pageSize);
+        for (const event of events) this.tell(event, tell);
+        if (events.length < pageSize) break;
+        after = events.at(-1)!.seq;
       }
-      if (this.told.size > mostTold / 10) await this.settle();
+      if (this.told.size > mostTold) await this.settle();
     } catch (error) {
       log.warn({ err: error }, "events could not be read; trying again");
     } finally {
       this.reading = false;
     }
+  }
+
+  private tell(event: Event, aloud: boolean): void {
+    if (this.told.has(event.seq)) return;
+    this.told.add(event.seq);
+    if (aloud) for (const listener of this.listeners.get(event.topic) ?? []) listener(event);
   }
 
   /** Nothing can appear any more before what has settled. */

@@ -7,6 +7,17 @@ const pulseMs = 15_000;
 /** A stream ends by itself, and the browser comes again: whoever may not listen any more is turned away then. */
 const longestMs = 5 * 60_000;
 
+/** Events of these topics after one, however many there are. */
+async function* eventsSince(topics: readonly string[], from: number): AsyncGenerator<Event> {
+  for (let after = from; ;) {
+    const events = await listEventsOf(database(), topics, after, pageSize);
+    yield* events;
+    if (events.length < pageSize) return;
+    after = events.at(-1)!.seq;
+  }
+}
+
+const pageSize = 500;
 const encoder = new TextEncoder();
 const written = ({ seq, topic, body }: Event): string => `id: ${seq}\ndata: ${JSON.stringify({ topic, body })}\n\n`;
 
@@ -43,7 +54,7 @@ export function eventStream(topics: readonly string[], after: number | undefined
       const from = after ?? (await settledSeq(database()));
       send(`event: from\nid: ${from}\ndata: {}\n\n`);
       if (from < (await oldestSeq(database())) - 1) send("event: reset\ndata: {}\n\n");
-      else for (const event of await listEventsOf(database(), topics, from)) tell(event);
+      else for await (const event of eventsSince(topics, from)) tell(event);
     },
     cancel: () => leave(),
   });

@@ -1,5 +1,5 @@
 import type { JobView } from "@/contract/jobs";
-import { allows } from "@/server/auth/handler";
+import { allows } from "@/server/auth/principal";
 import { database } from "@/server/db/connection";
 import { findJob } from "@/server/db/jobs";
 import type { Member } from "@/server/db/members";

@@ -143,12 +143,12 @@ describe("the house style", () => {
       expect(await change(revision, "#f07059ff")).toMatchObject({ status: 200, data: { revision: revision + 1 } });
       expect((await change(revision, "#000000ff")).status).toBe(409);
       expect((await change(revision + 1, "red")).status).toBe(422);
-      const { drifts } = (await as("tomas", "GET", "/api/house/drifts")).data;
+      const { drifts } = (await through("tomas", "/api/house/drifts")).data;
       const strap = drifts.find((drift: { designId: string }) => drift.designId === "name-strap");
       expect(strap.values).toEqual(["the colour Coral"]);
     } finally {
       await change(revision + 1, document.colours[at].hex);
     }
-    expect((await as("tomas", "GET", "/api/house/drifts")).data.drifts).toEqual([]);
+    expect((await through("tomas", "/api/house/drifts")).data.drifts).toEqual([]);
   });
 });

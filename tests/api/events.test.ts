@@ -62,6 +62,22 @@ test("what happens is told to whoever listens to it, as it happens, and nothing 
   await as("ines", "POST", `/api/exports/${id}/cancel`, {});
 });
 
+test("what comes after a thousand at once is told as well, to who listened and to who comes back", async () => {
+  const stream = await listen("house");
+  await pause(400);
+  const before = stream.told.length;
+  const many = Array.from({ length: 1300 }, (_, i) => ({ topic: "house", body: JSON.stringify({ revision: i }) }));
+  const [first] = await database()("event").insert(many);
+  await addEvent(database(), "house", { revision: 5000 });
+  const told = await stream.seen(before + 1301);
+  expect(told.slice(before).map(({ body }) => body.revision)).toEqual([...many.keys(), 5000]);
+  await stream.close();
+  const again = await listen("house", { after: Number(first) - 1 });
+  await again.seen(1301);
+  expect(again.told.at(-1)!.body).toEqual({ revision: 5000 });
+  await again.close();
+});
+
 test("one that appears late, after others that were counted later, is told all the same, and none twice", async () => {
   const stream = await listen("house,releases");
   await pause(400);

@@ -4,8 +4,10 @@ import { request } from "node:http";
 import { describe, expect, test } from "@jest/globals";
 import { base, cookieOf, send, type Who } from "../support/api";
 
-/** Every handler there is and the least role it is meant for; a new one must be added here on purpose. */
-const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner">> = {
+/** Every handler there is and the least role, or the kind of link, it is meant for; a new one is added here on purpose. */
+const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner" | "link:invitation">> = {
+  "GET /api/links/[link]/invitation": "link:invitation",
+  "POST /api/links/[link]/invitation": "link:invitation",
   "POST /api/sign-in": "anyone",
   "POST /api/sign-out": "anyone",
   "GET /api/me": "anyone",
@@ -14,6 +16,7 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "GET /api/releases": "contributor",
   "GET /api/releases/[release]": "contributor",
   "GET /api/releases/[release]/scene": "contributor",
+  "GET /api/releases/[release]/poster": "contributor",
   "GET /api/exports": "contributor",
   "POST /api/exports": "contributor",
   "GET /api/exports/[export]": "contributor",
@@ -29,6 +32,15 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "GET /api/house/uses": "designer",
   "POST /api/house/remove": "designer",
   "POST /api/house/undo": "designer",
+  "GET /api/sheets": "contributor",
+  "POST /api/sheets": "contributor",
+  "GET /api/sheets/[sheet]": "contributor",
+  "GET /api/sheets/[sheet]/rows": "contributor",
+  "POST /api/sheets/[sheet]/about": "contributor",
+  "POST /api/sheets/[sheet]/changes": "contributor",
+  "POST /api/sheets/[sheet]/release": "contributor",
+  "POST /api/sheets/[sheet]/states": "contributor",
+  "POST /api/sheets/[sheet]/clips": "contributor",
   "GET /api/moves": "designer",
   "POST /api/moves": "designer",
   "POST /api/moves/[move]": "designer",
@@ -72,6 +84,9 @@ test("every handler is made by the one that checks", () => {
   }
 });
 
+/** What a link opens is there for nobody without it, whoever they are. */
+const isForLinks = (least: string): boolean => least.startsWith("link:");
+
 const rank = ["owner", "designer", "contributor"];
 const members: [Who, string][] = [
   ["odile", "owner"],
@@ -87,12 +102,14 @@ describe.each(Object.entries(access).filter(([route]) => !streamed.includes(rout
   const path = pattern.replace(/\[\w+\]/g, "0".repeat(20));
   if (least !== "anyone") {
     test("refuses the signed-out", async () => {
-      expect((await send(method, path, { body: method === "POST" ? {} : undefined })).status).toBe(401);
+      const { status } = await send(method, path, { body: method === "POST" ? {} : undefined });
+      expect(status).toBe(isForLinks(least) ? 404 : 401);
     });
   }
   test.each(members)("as %s", async (who, role) => {
     if (route === "POST /api/sign-out") return;
     const reply = await send(method, path, { cookie: await cookieOf(who), body: method === "POST" ? {} : undefined });
+    if (isForLinks(least)) return expect(reply.status).toBe(404);
     const allowed = least === "anyone" || rank.indexOf(role) <= rank.indexOf(least);
     if (allowed) expect([200, 404, 409, 422]).toContain(reply.status);
     else expect(reply.status).toBe(403);
@@ -134,11 +151,11 @@ describe.each(Object.entries(access))("%s, by a caller who makes things up:", (r
       ["a cookie under another instance's name", (cookie) => cookie.replace(/^[^=]+/, "rubrick-00000000")],
     ])("%s is no session", async (_, tamper) => {
       const cookie = tamper(await cookieOf("odile"));
-      expect((await send(method, path, { cookie, body })).status).toBe(401);
+      expect((await send(method, path, { cookie, body })).status).toBe(isForLinks(least) ? 404 : 401);
     });
     test("an address passed on opens nothing", async () => {
       const headers = { "x-forwarded-for": "127.0.0.1", "x-rubrick-address": "127.0.0.1", "x-forwarded-host": "x" };
-      expect((await send(method, path, { body, headers })).status).toBe(401);
+      expect((await send(method, path, { body, headers })).status).toBe(isForLinks(least) ? 404 : 401);
     });
   }
   test("another host is refused", async () => {

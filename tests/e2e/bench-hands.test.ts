@@ -183,7 +183,7 @@ test("Try values shows every format in its own shape", async () => {
     ["Portrait", 1080 / 1350],
     ["Wide", 1920 / 1080],
   ] as const) {
-    await press(page, "[role=dialog] [role=radio]", format);
+    await press(page, "[role=dialog] .segments label", format);
     await page.waitForFunction(
       (wanted) => document.querySelector(".trial figcaption")?.textContent?.includes(wanted),
       {},

@@ -88,7 +88,7 @@ describe("the bench", () => {
       "Width: at least: how": "in u",
     });
     await hand.set({ "Width: at least": "24", "Top right": "4" });
-    await page.$eval(".corners__one:nth-child(2) [role=radio]:last-child", (e) => (e as HTMLElement).click());
+    await page.$eval(".corners__one:nth-child(2) .segments label:last-child", (e) => (e as HTMLElement).click());
 
     await hand.choose("Role");
     await hand.letFill("text", "New field: a line of text");

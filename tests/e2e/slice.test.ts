@@ -17,7 +17,7 @@ afterAll(() => browser?.close());
 
 test("a contributor fills in an Arabic name, exports it and holds a proved clip", async () => {
   const { page, errors } = await signedIn(browser, "ines");
-  await painted(page, 4);
+  await page.waitForSelector(".release-plate");
   await press(page, ".release-plate a h2", "Name strap");
   await page.waitForSelector(".field[data-field=name] input");
   await painted(page, 4);

@@ -100,9 +100,9 @@ export async function resultOf(cookie: string, data: unknown): Promise<Pick<Repl
 }
 
 /** Calls a handler that may have a job look at something first, until it answers itself. */
-export async function through(who: Who, path: string, body: unknown): Promise<Reply> {
+export async function through(who: Who, path: string, body?: unknown): Promise<Reply> {
   for (;;) {
-    const reply = await as(who, "POST", path, body);
+    const reply = await as(who, body === undefined ? "GET" : "POST", path, body);
     const id: unknown = reply.data?.job;
     if (reply.status !== 200 || typeof id !== "string") return reply;
     await until(

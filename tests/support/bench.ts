@@ -76,7 +76,7 @@ export class BenchHand {
   }
 
   async segment(group: string, words: string): Promise<void> {
-    await press(this.page, `.bench__page [aria-label="${group}"] button`, words);
+    await press(this.page, `.bench__page [aria-label="${group}"] label`, words);
   }
 
   /** A colour of the house, or one that goes with another layer. */

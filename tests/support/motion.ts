@@ -50,7 +50,7 @@ export class MotionHand extends BenchHand {
     if (Object.keys(more).length === 0) return;
     await press(this.page, `${sentence} .say__tools button`, /More about this move/);
     for (const [label, value] of Object.entries(more)) {
-      if (label === "Distance of") await press(this.page, `${sentence} [aria-label="Distance of"] button`, value);
+      if (label === "Distance of") await press(this.page, `${sentence} [aria-label="Distance of"] label`, value);
       else await this.set({ [label]: value }, sentence);
     }
   }

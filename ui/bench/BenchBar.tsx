@@ -17,15 +17,15 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
   const redo = useBench((state) => state.redo);
   const fields = useBench((state) => state.document.fields.length);
   return (
-    <header className="bench__bar">
+    <header className="bench__bar align-items-baseline border-bottom d-flex gap-8 py-8 px-32">
       <p className="trail">
         <Link href="/">Shelf</Link>
       </p>
       <h1>{name}</h1>
-      <p className="bench__facts figures">
+      <p className="text-secondary mt-0 me-auto ms-0 mb-0 text-nowrap figures">
         {release ? `Release ${release.number}` : "Never published"} · <Saved state={save} />
         {refused && (
-          <span className="bench__unsaved" role="alert">
+          <span className="text-primary fw-semibold" role="alert">
             {" "}
             · {refused}
           </span>
@@ -79,19 +79,19 @@ function Saved({ state }: { state: SaveState }) {
       return <span data-save="saving">saving …</span>;
     case "waiting":
       return (
-        <span data-save="waiting" className="bench__unsaved" title={state.message}>
+        <span data-save="waiting" className="text-primary fw-semibold" title={state.message}>
           not saved yet; trying again
         </span>
       );
     case "refused":
       return (
-        <span data-save="refused" className="bench__unsaved" role="alert">
+        <span data-save="refused" className="text-primary fw-semibold" role="alert">
           not saved: {state.message}
         </span>
       );
     case "conflict":
       return (
-        <span data-save="conflict" className="bench__unsaved">
+        <span data-save="conflict" className="text-primary fw-semibold">
           changed elsewhere
         </span>
       );

@@ -124,13 +124,13 @@ function Desk() {
   return (
     <RestBoxes.Provider value={boxes}>
       <PlayerContext.Provider value={player}>
-        <main className="bench">
+        <main className="bench d-grid fs-13">
           <BenchContext.Provider value={calm}>
             <BenchBar onOpen={openDialog} />
             <UnsentNotice />
           </BenchContext.Provider>
           <BenchStage player={player} guides={guides} onGuides={setGuides} />
-          <aside className="bench__page" aria-label="Page">
+          <aside className="bench__page bg-sheet overflow-y-auto" aria-label="Page">
             <BenchContext.Provider value={calm}>
               <Page />
             </BenchContext.Provider>

@@ -8,7 +8,7 @@ export function UnsentNotice() {
   if (!first) return null;
   const at = new Date(first.atMs).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
   return (
-    <div className="bench__unsent" role="alert">
+    <div className="bench__unsent align-items-center bg-sheet border-bottom d-flex gap-12 py-8 px-32" role="alert">
       <p>
         Changes that you made here on {at} may not have been saved, and the design has been changed since. Put them on
         now, see what they do, and undo them if you like; or let them go.

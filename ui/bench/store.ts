@@ -5,6 +5,7 @@ import { Conflict, type BenchView } from "@/contract/designs";
 import { Saved } from "@/contract/patch";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
+import type { Phase } from "@/core/edit/moves";
 import { refusalOf } from "@/core/edit/sound-document";
 import type { Layer } from "@/core/document/layer";
 import type { Values } from "@/core/document/values";
@@ -24,6 +25,8 @@ export interface BenchState {
   readonly outputs: BenchView["outputs"];
   /** Moves that are chosen, the one chosen last at the end. */
   readonly moves: readonly string[];
+  /** The phase that a move is being chosen for. */
+  readonly adding: Phase | undefined;
   /** Shown on the stage in place of the document, while something is only tried. */
   readonly trial: Design | undefined;
   /** A clip length that is tried, in seconds. */
@@ -64,6 +67,7 @@ export interface BenchState {
         | "release"
         | "gesture"
         | "moves"
+        | "adding"
         | "trial"
         | "tryLengthS"
         | "papers"
@@ -93,7 +97,116 @@ const unsentLabel = "Put on what was not saved";
 
 export type BenchStore = ReturnType<typeof createBench>;
 
-export function createBench({ document, ...view }: BenchView, browser?: BrowserSide) {
+type Set = (part: Partial<BenchState>) => void;
+type Get = () => BenchState;
+
+/** What the bench begins with. */
+const firstState = ({ document, ...view }: BenchView) => ({
+  id: view.id,
+  // Frozen like all that edits make of it, so that what follows from a layer can be remembered.
+  document: freeze(document, true),
+  house: view.house,
+  release: view.release,
+  footage: view.footage,
+  outputs: view.outputs,
+  gesture: undefined,
+  moves: [],
+  adding: undefined,
+  trial: undefined,
+  tryLengthS: undefined,
+  papers: undefined,
+  history: noHistory,
+  save: { kind: "saved" } as const,
+  refused: undefined,
+  unsent: [],
+  chosen: [],
+  format: document.formats[0]!,
+  onlyHere: false,
+  tried: undefined,
+  pointing: undefined,
+});
+
+/** Changing the document, step by step, there and back. */
+function editing(set: Set, get: Get, saver: Saver<Conflict>) {
+  const take = (change: Change | undefined) => {
+    if (!change) return;
+    const alive = new Set(change.document.layers.map((layer) => layer.id));
+    const { chosen, format, moves } = get();
+    const moving = new Set(change.document.layers.flatMap((layer) => layer.moves.map(({ id }) => id)));
+    set({
+      document: change.document,
+      history: change.history,
+      refused: undefined,
+      chosen: chosen.every((id) => alive.has(id)) ? chosen : chosen.filter((id) => alive.has(id)),
+      moves: moves.every((id) => moving.has(id)) ? moves : moves.filter((id) => moving.has(id)),
+      format: change.document.formats.includes(format) ? format : change.document.formats[0]!,
+    });
+    saver.add(change.patches);
+  };
+  return {
+    edit: (label, recipe, merge) => {
+      const { document, history } = get();
+      const change = doStep(document, history, label, recipe, merge);
+      const reason = change && refusalOf(document, change.document);
+      // What can't be kept is not done at all: nothing of it reaches the stage, the history or the server.
+      if (reason === undefined) take(change);
+      else set({ refused: `“${label}” was not done. ${reason}` });
+    },
+    undo: () => take(undoStep(get().document, get().history)),
+    redo: () => take(redoStep(get().document, get().history)),
+    restore: (document) => {
+      const { id } = get().document;
+      get().edit("Restore a version", (draft) => {
+        for (const key of Object.keys(draft)) if (!(key in document)) delete (draft as Record<string, unknown>)[key];
+        Object.assign(draft, document, { id });
+      });
+    },
+  } satisfies Partial<BenchState>;
+}
+
+/** Somebody else has changed the draft: one of both goes on, the other is kept as a version. */
+async function settleConflict(keep: "mine" | "theirs", set: Set, get: Get, saver: Saver<Conflict>): Promise<void> {
+  const { save, document, id } = get();
+  if (save.kind !== "conflict") return;
+  const { theirs } = save;
+  if (keep === "mine") {
+    const body = { revision: theirs.revision, document };
+    const { revision } = await call(`/api/designs/${id}/replace`, Saved, body);
+    saver.resume(revision);
+  } else {
+    const body = { name: "Mine, set aside", document };
+    await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), body);
+    set({ document: theirs.document, history: noHistory, chosen: [] });
+    saver.resume(theirs.revision);
+  }
+}
+
+/** What earlier pages of this browser have left unsaved. */
+function unsentOnes(set: Set, get: Get, revision: number, browser: BrowserSide | undefined) {
+  const putOn = ({ patches }: Unsent) => get().edit(unsentLabel, (draft) => void applyPatches(draft, [...patches]));
+  return {
+    takeOver: (left) => {
+      for (const one of left) {
+        const fate = fateOf(one, get().document, revision);
+        if (fate === "ask") set({ unsent: [...get().unsent, one] });
+        if (fate === "go on") putOn(one);
+        if (fate !== "ask") browser?.forget(one);
+      }
+    },
+    settleUnsent: (fate) => {
+      const [one, ...rest] = get().unsent;
+      set({ unsent: rest });
+      if (!one) return;
+      browser?.forget(one);
+      if (fate === "let go") return;
+      if (withUnsent(get().document, one)) putOn(one);
+      else set({ refused: "Those changes don’t fit any more: what they were made on is not there." });
+    },
+  } satisfies Partial<BenchState>;
+}
+
+/** Everything that a bench with one draft on it knows and does. */
+export function createBench(view: BenchView, browser?: BrowserSide) {
   return createStore<BenchState>((set, get) => {
     const saver = new Saver({
       path: `/api/designs/${view.id}`,
@@ -103,102 +216,18 @@ export function createBench({ document, ...view }: BenchView, browser?: BrowserS
       whole: () => get().document,
       keep: browser && ((revision, unsaved, now) => browser.keeper.keep(revision, unsaved, now)),
     });
-    const take = (change: Change | undefined) => {
-      if (!change) return;
-      const alive = new Set(change.document.layers.map((layer) => layer.id));
-      const { chosen, format, moves } = get();
-      const moving = new Set(change.document.layers.flatMap((layer) => layer.moves.map(({ id }) => id)));
-      set({
-        document: change.document,
-        history: change.history,
-        refused: undefined,
-        chosen: chosen.every((id) => alive.has(id)) ? chosen : chosen.filter((id) => alive.has(id)),
-        moves: moves.every((id) => moving.has(id)) ? moves : moves.filter((id) => moving.has(id)),
-        format: change.document.formats.includes(format) ? format : change.document.formats[0]!,
-      });
-      saver.add(change.patches);
-    };
     return {
-      id: view.id,
-      // Frozen like all that edits make of it, so that what follows from a layer can be remembered.
-      document: freeze(document, true),
-      house: view.house,
-      release: view.release,
-      footage: view.footage,
-      outputs: view.outputs,
-      gesture: undefined,
-      moves: [],
-      trial: undefined,
-      tryLengthS: undefined,
-      papers: undefined,
-      history: noHistory,
-      save: { kind: "saved" },
-      refused: undefined,
-      unsent: [],
-      chosen: [],
-      format: document.formats[0]!,
-      onlyHere: false,
-      tried: undefined,
-      pointing: undefined,
-      edit: (label, recipe, merge) => {
-        const { document, history } = get();
-        const change = doStep(document, history, label, recipe, merge);
-        const reason = change && refusalOf(document, change.document);
-        // What can't be kept is not done at all: nothing of it reaches the stage, the history or the server.
-        if (reason === undefined) take(change);
-        else set({ refused: `“${label}” was not done. ${reason}` });
-      },
-      undo: () => take(undoStep(get().document, get().history)),
-      redo: () => take(redoStep(get().document, get().history)),
-      choose: (chosen) => set({ chosen, moves: [] }),
+      ...firstState(view),
+      ...editing(set, get, saver),
+      ...unsentOnes(set, get, view.revision, browser),
+      choose: (chosen) => set({ chosen, moves: [], adding: undefined }),
       show: (part) => set(part),
       flush: () => saver.flush(),
       leave: () => {
         saver.dispose();
         browser?.keeper.release();
       },
-      settle: async (keep) => {
-        const { save, document, id } = get();
-        if (save.kind !== "conflict") return;
-        const { theirs } = save;
-        if (keep === "mine") {
-          const body = { revision: theirs.revision, document };
-          const { revision } = await call(`/api/designs/${id}/replace`, Saved, body);
-          saver.resume(revision);
-        } else {
-          const body = { name: "Mine, set aside", document };
-          await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), body);
-          set({ document: theirs.document, history: noHistory, chosen: [] });
-          saver.resume(theirs.revision);
-        }
-      },
-      takeOver: (left) => {
-        for (const one of left) {
-          const fate = fateOf(one, get().document, view.revision);
-          if (fate === "ask") set({ unsent: [...get().unsent, one] });
-          if (fate === "go on") get().edit(unsentLabel, (draft) => void applyPatches(draft, [...one.patches]));
-          if (fate !== "ask") browser?.forget(one);
-        }
-      },
-      settleUnsent: (fate) => {
-        const [one, ...rest] = get().unsent;
-        set({ unsent: rest });
-        if (!one) return;
-        browser?.forget(one);
-        if (fate === "let go") return;
-        if (!withUnsent(get().document, one)) {
-          set({ refused: "Those changes don’t fit any more: what they were made on is not there." });
-          return;
-        }
-        get().edit(unsentLabel, (draft) => void applyPatches(draft, [...one.patches]));
-      },
-      restore: (document) => {
-        const { id } = get().document;
-        get().edit("Restore a version", (draft) => {
-          for (const key of Object.keys(draft)) if (!(key in document)) delete (draft as Record<string, unknown>)[key];
-          Object.assign(draft, document, { id });
-        });
-      },
+      settle: (keep) => settleConflict(keep, set, get, saver),
     };
   });
 }

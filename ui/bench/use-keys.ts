@@ -63,7 +63,7 @@ export function useKeys(
     const chose = (event: Event) => {
       if (!byPointer) return;
       const control = (event.target as HTMLElement).closest<HTMLElement>(
-        "select, input[type=checkbox], input[type=range]",
+        "select, input[type=checkbox], input[type=range], input[type=radio]",
       );
       if (control && !control.closest(elsewhere)) setTimeout(() => control.blur());
     };
@@ -169,8 +169,7 @@ function plainKeys(
     case "3":
       return () => playPhase(player, store, (["arrive", "stay", "leave"] as const)[Number(event.key) - 1]!);
     case "a":
-      // The first kind of move is then one Tab away.
-      return chosen.length === 0 ? undefined : () => press("[data-add-move=arrive]");
+      return chosen.length === 0 ? undefined : () => show({ adding: "arrive" });
     case "c":
       return () => edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS));
     case "g":
@@ -197,12 +196,4 @@ function playPhase(player: StagePlayer, store: BenchStore, phase: "arrive" | "st
   const shown =
     stage.kind === "ready" ? stage.formats.find(({ format }) => format.id === store.getState().format) : undefined;
   if (shown) player.playWithin(stretchOf(phase, shown));
-}
-
-/** Presses a button of the page as if it were clicked, and stays with it. */
-function press(selector: string): void {
-  const button = globalThis.document.querySelector<HTMLElement>(selector);
-  button?.scrollIntoView({ block: "center" });
-  button?.focus();
-  button?.click();
 }

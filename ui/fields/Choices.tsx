@@ -22,9 +22,13 @@ export function Choices({
   onChoose: ControlProps["onChange"];
 }) {
   return (
-    <div className={`choices choices-${kind}`}>
+    <div className={`choices d-flex flex-wrap gap-6 choices-${kind}`}>
       {offered.map((choice) => (
-        <label key={choice.id} className="choice" title={choice.label}>
+        <label
+          key={choice.id}
+          className="choice align-items-center bg-sheet border rounded d-inline-flex fs-13 gap-6"
+          title={choice.label}
+        >
           <input
             type="radio"
             name={id}

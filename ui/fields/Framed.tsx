@@ -50,7 +50,7 @@ export function Framed({
       : onChange(shared, { ...single, [format]: changed(own, key, value) });
   const { [format]: _, ...others } = single;
   return (
-    <div className="slot__framing">
+    <div className="slot__framing bg-sheet border rounded d-grid gap-6 mt-6 py-8 px-10">
       <label className="setting">
         In
         <select

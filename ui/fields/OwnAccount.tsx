@@ -49,7 +49,7 @@ export function OwnAccount({ field, value, house, onChange }: ControlProps<Extra
   );
   const colours = house.colours.map(({ role, name }) => ({ id: role, name }));
   return (
-    <div className="slot__framing">
+    <div className="slot__framing bg-sheet border rounded d-grid gap-6 mt-6 py-8 px-10">
       {text("network", "Network")}
       {text("handle", "Handle")}
       {pick("mark", "Mark", house.marks)}

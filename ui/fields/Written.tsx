@@ -22,7 +22,7 @@ export function Written({ id, field, value, stopped, onChange, onLeave }: Contro
     <>
       <label htmlFor={id} className="field__label">
         {field.label} {!field.required && <small>may be empty</small>}
-        <span className={`figures field__count${used > field.max ? " field__count--over" : ""}`}>
+        <span className={`figures field__count${used > field.max ? " text-primary fw-semibold" : ""}`}>
           {used} of {field.max}
         </span>
       </label>
@@ -63,7 +63,7 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
           onChange={(event) => change({ default: event.target.value })}
         />
       </label>
-      <span className="setting setting--pair">
+      <span className="setting setting--pair d-flex align-items-center d-flex gap-8">
         Characters, from
         <input
           type="number"

@@ -13,7 +13,7 @@ const cueTimes = [
 /** Between which seconds a filler may put a cue. */
 function CueSettings({ field, change }: SettingsProps<CueField>) {
   return (
-    <div className="fields-dialog__numbers">
+    <div className="fields-dialog__numbers d-grid">
       {cueTimes.map(([key, label]) => (
         <label key={key} className="setting">
           {label}

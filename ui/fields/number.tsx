@@ -24,7 +24,7 @@ function NumberSettings({ field, change }: SettingsProps<NumberField>) {
     </label>
   );
   return (
-    <div className="fields-dialog__numbers">
+    <div className="fields-dialog__numbers d-grid">
       {box("min", "At least")}
       {box("max", "At most")}
       {box("step", "In steps of")}

@@ -2,7 +2,7 @@ import { defineControl } from "./define";
 
 export const control = defineControl<"toggle">({
   Control: ({ id, field, value, onChange }) => (
-    <label className="field__toggle">
+    <label className="align-items-center d-flex fw-semibold gap-8">
       <input
         type="checkbox"
         className="form-check-input"

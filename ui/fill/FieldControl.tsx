@@ -39,7 +39,7 @@ export function FieldControl({
   const shown = value === "" ? value : (readEntered(field, value) ?? value);
   const control = <Control {...{ id, field, value: shown, house, formats, stopped, onChange, onLeave }} />;
   return (
-    <div className="field" data-field={field.id}>
+    <div className="field mt-12" data-field={field.id}>
       {grouped ? (
         <fieldset aria-describedby={`${id}-help`}>
           <legend>{field.label}</legend>
@@ -48,7 +48,7 @@ export function FieldControl({
       ) : (
         control
       )}
-      <p className="field__help" id={`${id}-help`}>
+      <p className="field__help text-secondary fs-13 mt-4 mx-0 mb-0" id={`${id}-help`}>
         {field.help}
       </p>
       <div id={`${id}-notes`}>

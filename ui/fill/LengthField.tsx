@@ -27,14 +27,14 @@ export function LengthField({
   return (
     <section className="fill__group">
       <h2 className="rubric">Length</h2>
-      <div className="field" data-field="length">
+      <div className="field mt-12" data-field="length">
         <label className="field__label" htmlFor="length">
           Length of the clip
           <span className="figures field__count">
             {limits.min} to {limits.max} s
           </span>
         </label>
-        <div className="length">
+        <div className="length align-items-center d-flex gap-8">
           <input
             type="range"
             aria-label="Length, as a slider"
@@ -57,7 +57,9 @@ export function LengthField({
           />
           <span>s</span>
         </div>
-        <p className="field__help">It arrives and leaves at its own pace; only the stay grows.</p>
+        <p className="field__help text-secondary fs-13 mt-4 mx-0 mb-0">
+          It arrives and leaves at its own pace; only the stay grows.
+        </p>
         {fault && <Notice weight="stop">{fault}</Notice>}
         {notes
           .filter((note) => note.text !== fault)

@@ -1,4 +1,5 @@
 "use client";
+import { Table } from "react-bootstrap";
 import { PlusLg, Trash } from "react-bootstrap-icons";
 import type { Account } from "@/core/document/house";
 import { addAccount } from "@/core/edit/house-edit";
@@ -30,7 +31,7 @@ export function Accounts({ house, edit, remove }: SectionProps) {
   return (
     <section aria-label="Accounts">
       <h2 className="rubric">Accounts</h2>
-      <table className="house-accounts">
+      <Table size="sm" className="house-accounts mb-10">
         <thead>
           <tr>
             <th scope="col">Network</th>
@@ -62,7 +63,7 @@ export function Accounts({ house, edit, remove }: SectionProps) {
                     onChange={(handle) => change(account.id, { handle: handle.slice(0, 80) })}
                   />
                 </td>
-                <td className="house-accounts__mark">
+                <td className="house-accounts__mark align-items-center d-flex gap-8">
                   {mark && <MarkPicture mark={mark} house={house} />}
                   <select
                     className="form-select form-select-sm"
@@ -93,7 +94,7 @@ export function Accounts({ house, edit, remove }: SectionProps) {
             );
           })}
         </tbody>
-      </table>
+      </Table>
       <button
         type="button"
         className="chip"

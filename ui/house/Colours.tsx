@@ -24,10 +24,10 @@ export function Colours({ house, edit, remove }: SectionProps) {
   return (
     <section aria-label="Colours">
       <h2 className="rubric">Colours</h2>
-      <ul className="house-colours">
+      <ul className="house-colours d-grid">
         {house.colours.map((colour) => (
           <li key={colour.role}>
-            <label className="house-colours__swatch" style={{ background: colour.hex }}>
+            <label className="house-colours__swatch d-block" style={{ background: colour.hex }}>
               <span className="visually-hidden">Pick {colour.name}</span>
               <input
                 type="color"
@@ -35,11 +35,11 @@ export function Colours({ house, edit, remove }: SectionProps) {
                 onChange={(event) => change(colour.role, { hex: event.target.value + colour.hex.slice(7) })}
               />
             </label>
-            <div className="house-colours__name">
+            <div className="align-items-baseline d-flex justify-content-between">
               <TextCell
                 value={colour.name}
                 label={`Name of ${colour.name}`}
-                className="cell-name"
+                className="fw-semibold"
                 onChange={(name) => change(colour.role, { name: name.slice(0, 80) })}
               />
               <button
@@ -79,7 +79,7 @@ export function Colours({ house, edit, remove }: SectionProps) {
 function Pairs({ colour, house, onChange }: { colour: Colour; house: House; onChange: (on: string[]) => void }) {
   const others = house.colours.filter(({ role }) => role !== colour.role && !colour.on.includes(role));
   return (
-    <ul className="pairs" aria-label={`Text on ${colour.name}`}>
+    <ul className="pairs d-grid gap-2" aria-label={`Text on ${colour.name}`}>
       {colour.on.map((role) => {
         const ink = house.colours.find((other) => other.role === role);
         if (!ink) return null;

@@ -1,20 +1,27 @@
 "use client";
 import Link from "next/link";
-import { useDrifts } from "./use-house";
+import { useDrifts } from "@/ui/parts/drifts";
 
 /** Releases that were published with other house values than there are now, and what would change with a new one. */
 export function Drifts() {
-  const { data } = useDrifts();
-  if (!data || data.drifts.length === 0) return null;
-  const clips = data.drifts.reduce((sum, drift) => sum + drift.clips, 0);
+  const { drifts, comparing } = useDrifts();
+  if (comparing) {
+    return (
+      <p className="quiet" role="status">
+        Releases are compared with the house style: {comparing.done} of {comparing.total} …
+      </p>
+    );
+  }
+  if (drifts.length === 0) return null;
+  const clips = drifts.reduce((sum, drift) => sum + drift.clips, 0);
   return (
-    <details className="drifts">
+    <details className="drifts mb-16 pt-2 pe-0 ps-12 pb-2">
       <summary>
-        {data.drifts.length} {data.drifts.length === 1 ? "release was" : "releases were"} published with other values;{" "}
-        {clips} {clips === 1 ? "clip" : "clips"} made from {data.drifts.length === 1 ? "it" : "them"} show these.
+        {drifts.length} {drifts.length === 1 ? "release was" : "releases were"} published with other values; {clips}{" "}
+        {clips === 1 ? "clip" : "clips"} made from {drifts.length === 1 ? "it" : "them"} show these.
       </summary>
       <ul>
-        {data.drifts.map(({ designId, name, release, clips: made, values }) => (
+        {drifts.map(({ designId, name, release, clips: made, values }) => (
           <li key={designId}>
             <Link href={`/bench/${designId}`}>{name}</Link>, release {release}
             {made > 0 && `, ${made} ${made === 1 ? "clip" : "clips"}`}: {values.join(", ")}

@@ -17,7 +17,7 @@ export function Formats({ house, edit, remove }: SectionProps) {
   return (
     <section aria-label="Formats">
       <h2 className="rubric">Formats</h2>
-      <ul className="house-formats">
+      <ul className="house-formats d-grid gap-20">
         {house.formats.map((format) => (
           <li key={format.id}>
             <Sketch format={format} />
@@ -25,7 +25,7 @@ export function Formats({ house, edit, remove }: SectionProps) {
               <TextCell
                 value={format.name}
                 label={`Name of ${format.name}`}
-                className="cell-name"
+                className="fw-semibold"
                 onChange={(name) => change(format.id, (own) => void (own.name = name.slice(0, 80)))}
               />
               <p>

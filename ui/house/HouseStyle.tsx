@@ -40,7 +40,7 @@ export function HouseStyle() {
       {fault && <Notice weight="stop">{fault}</Notice>}
       {removed && <RemovedLine removed={removed} onDone={() => setRemoved(undefined)} />}
       <Drifts />
-      <div className="house__sheet">
+      <div className="house__sheet bg-sheet border m-0 min-w-0">
         <Colours {...shared} />
         <TypeStyles {...shared} />
         <Marks {...shared} />

@@ -21,18 +21,18 @@ export function Marks({ house, edit, remove }: SectionProps) {
   return (
     <section aria-label="Marks">
       <h2 className="rubric">Marks</h2>
-      <ul className="house-marks">
+      <ul className="house-marks d-grid gap-16">
         {house.marks.map((mark) => (
           <li key={mark.id}>
             <MarkPicture mark={mark} house={house} />
             <TextCell
               value={mark.name}
               label={`Name of ${mark.name}`}
-              className="cell-name"
+              className="fw-semibold"
               onChange={(name) => change(mark.id, { name: name.slice(0, 80) })}
             />
             <MarkColours mark={mark} house={house} edit={edit} />
-            <span className="house-marks__ways">
+            <span className="d-flex justify-content-between">
               <button
                 type="button"
                 className="chip"
@@ -57,7 +57,7 @@ export function Marks({ house, edit, remove }: SectionProps) {
           <p className="quiet">
             With one optical size: as large as the others look, by the box and the ink, and centred on their weight.
           </p>
-          <ul className="house-marks house-marks--equal">
+          <ul className="house-marks d-grid gap-16 house-marks--equal">
             {equal.map((mark) => (
               <li key={mark.id}>
                 <MarkPicture mark={mark} house={house} />
@@ -66,7 +66,7 @@ export function Marks({ house, edit, remove }: SectionProps) {
           </ul>
         </>
       )}
-      <div className="house__add">
+      <div className="align-items-center d-flex flex-wrap gap-8">
         <UploadButton
           label="Mark (SVG)"
           accept=".svg,image/svg+xml"
@@ -106,7 +106,7 @@ function MarkColours({ mark, house, edit }: Omit<SectionProps, "remove"> & { mar
       for (const shape of own?.drawing.shapes ?? []) if (shape.colour === hex) shape.colour = `house:${role}`;
     });
   return (
-    <span className="mark-colours">
+    <span className="mark-colours d-flex gap-4 my-4 mx-0">
       {mainColours(mark.drawing)
         .slice(0, 5)
         .map((reference) => {

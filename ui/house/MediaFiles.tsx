@@ -44,24 +44,24 @@ export function MediaFiles({ house, edit, remove }: SectionProps) {
   return (
     <section aria-label="Pictures, videos, sounds">
       <h2 className="rubric">Pictures, videos, sounds</h2>
-      <ul className="house-media">
+      <ul className="house-media d-grid gap-16">
         {entries.map(({ list, id, name, src, facts }) => (
           <li key={`${list} ${id}`}>
             {src ? (
               // eslint-disable-next-line @next/next/no-img-element -- a stored file, served by us as it is
               <img src={src} alt="" loading="lazy" />
             ) : (
-              <span className="house-media__sound" aria-hidden>
+              <span className="house-media__sound text-secondary text-center" aria-hidden>
                 ♪
               </span>
             )}
             <TextCell
               value={name}
               label={`Name of ${name}`}
-              className="cell-name"
+              className="fw-semibold"
               onChange={(text) => rename(list, id, text)}
             />
-            <span className="house-media__facts figures">
+            <span className="align-items-center text-secondary d-flex fs-13 justify-content-between figures">
               {facts}
               <button
                 type="button"
@@ -75,7 +75,7 @@ export function MediaFiles({ house, edit, remove }: SectionProps) {
           </li>
         ))}
       </ul>
-      <div className="house__add">
+      <div className="align-items-center d-flex flex-wrap gap-8">
         <UploadButton
           label="Picture, video or sound"
           accept=".png,.jpg,.jpeg,.webp,.mp4,.mov,.webm,.wav,.mp3,.m4a"

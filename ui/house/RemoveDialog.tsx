@@ -63,7 +63,7 @@ export function RemoveDialog({
         {users.length > 0 && (
           <>
             <p>It is used in {users.length === 1 ? "one place" : `${users.length} places`}:</p>
-            <ul className="remove-uses" tabIndex={0}>
+            <ul className="remove-uses d-grid mt-0 mx-0 mb-12 overflow-y-auto" tabIndex={0}>
               {users.map((user, i) => (
                 <li key={`${i} ${user}`}>{user}</li>
               ))}

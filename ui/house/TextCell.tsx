@@ -29,7 +29,7 @@ export function TextCell({
   return (
     <input
       type="text"
-      className={`cell ${className}${fault ? " is-wrong" : ""}`}
+      className={`cell bg-none min-w-0 w-100 ${className}${fault ? " is-wrong" : ""}`}
       aria-label={label}
       aria-invalid={fault !== undefined}
       title={fault}
@@ -61,7 +61,7 @@ export function NumberCell({
 }) {
   const shown = String(Math.round(value * factor * 1000) / 1000);
   return (
-    <span className="cell-number">
+    <span className="cell-number align-items-baseline text-secondary d-inline-flex gap-2">
       <TextCell
         value={shown}
         label={label}

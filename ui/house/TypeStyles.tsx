@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useState } from "react";
+import { Form } from "react-bootstrap";
 import { PlusLg, Trash } from "react-bootstrap-icons";
 import type { House } from "@/core/document/house";
 import type { TypeStyle } from "@/core/document/text";
@@ -23,123 +24,21 @@ function facesOf(house: House): Face[] {
 }
 
 /** Type styles, each shown in itself. */
-export function TypeStyles({ house, edit, remove }: SectionProps) {
+export function TypeStyles(props: SectionProps) {
+  const { house, edit } = props;
   const faces = facesOf(house);
-  const families = [...new Set(faces.map(({ family }) => family))];
-  const change = (id: string, part: Partial<TypeStyle>) =>
-    edit((draft) => {
-      const own = draft.types.find((type) => type.id === id);
-      if (own) Object.assign(own.style, part);
-    });
   return (
     <section aria-label="Type">
       <h2 className="rubric">Type</h2>
       <ul className="house-types">
-        {house.types.map(({ id, name, style }) => (
-          <li key={id}>
-            <Specimen style={style} faces={faces} text={name} />
-            <div className="house-types__facts">
-              <TextCell
-                value={name}
-                label={`Name of ${name}`}
-                className="cell-name"
-                onChange={(text) =>
-                  edit((draft) => void (draft.types.find((type) => type.id === id)!.name = text.slice(0, 80)))
-                }
-              />
-              <select
-                className="form-select form-select-sm"
-                aria-label={`Family of ${name}`}
-                value={style.family}
-                onChange={(e) => change(id, { family: e.target.value })}
-              >
-                {families.map((family) => (
-                  <option key={family}>{family}</option>
-                ))}
-              </select>
-              <NumberCell
-                value={style.weight}
-                label={`Weight of ${name}`}
-                unit="weight"
-                onChange={(weight) => change(id, { weight: Math.round(weight) })}
-              />
-              <NumberCell
-                value={style.size}
-                label={`Size of ${name}`}
-                unit="u"
-                onChange={(size) => change(id, { size })}
-              />
-              <NumberCell
-                value={style.tracking}
-                label={`Tracking of ${name}`}
-                unit="% tracking"
-                onChange={(tracking) => change(id, { tracking })}
-              />
-              <NumberCell
-                value={style.leading}
-                label={`Leading of ${name}`}
-                unit="× leading"
-                onChange={(leading) => change(id, { leading })}
-              />
-              <select
-                className="form-select form-select-sm"
-                aria-label={`Case of ${name}`}
-                value={style.case}
-                onChange={(e) => change(id, { case: e.target.value as TypeStyle["case"] })}
-              >
-                <option value="as-typed">as typed</option>
-                <option value="upper">capitals</option>
-                <option value="lower">small letters</option>
-                <option value="title">first letters</option>
-              </select>
-              <select
-                className="form-select form-select-sm"
-                aria-label={`Box of ${name}`}
-                value={style.box}
-                onChange={(e) => change(id, { box: e.target.value as TypeStyle["box"] })}
-              >
-                <option value="line">box: line</option>
-                <option value="cap">box: capitals</option>
-              </select>
-              <label className="tick">
-                <input
-                  type="checkbox"
-                  checked={style.italic}
-                  onChange={(e) => change(id, { italic: e.target.checked })}
-                />{" "}
-                italic
-              </label>
-              <label className="tick">
-                <input
-                  type="checkbox"
-                  checked={style.figures === "tabular"}
-                  onChange={(e) => change(id, { figures: e.target.checked ? "tabular" : "as-drawn" })}
-                />{" "}
-                equal figures
-              </label>
-              <TextCell
-                value={
-                  Object.entries(style.features)
-                    .map(([tag, n]) => (n === 1 ? tag : `${tag}=${n}`))
-                    .join(" ") || "no features"
-                }
-                label={`OpenType features of ${name}`}
-                className="figures"
-                onChange={(text) => change(id, { features: readFeatures(text) })}
-              />
-              <button
-                type="button"
-                className="small-button"
-                aria-label={`Take ${name} away`}
-                onClick={() => remove({ kind: "type", id }, name)}
-              >
-                <Trash aria-hidden />
-              </button>
-            </div>
+        {house.types.map((type) => (
+          <li key={type.id}>
+            <Specimen style={type.style} faces={faces} text={type.name} />
+            <StyleFacts {...props} type={type} families={[...new Set(faces.map(({ family }) => family))]} />
           </li>
         ))}
       </ul>
-      <div className="house__add">
+      <div className="align-items-center d-flex flex-wrap gap-8">
         <button type="button" className="chip" onClick={() => edit((draft) => void addType(draft))}>
           <PlusLg aria-hidden /> Type style
         </button>
@@ -155,27 +54,148 @@ export function TypeStyles({ house, edit, remove }: SectionProps) {
             })
           }
         />
-        {house.fonts.length > 0 && (
-          <small>
-            Own fonts:{" "}
-            {house.fonts.map(({ id, family, weight, italic }) => (
-              <span key={id} className="own-font">
-                {family} {weight}
-                {italic ? " italic" : ""}
-                <button
-                  type="button"
-                  className="small-button"
-                  aria-label={`Take ${family} ${weight} away`}
-                  onClick={() => remove({ kind: "font", id }, `${family} ${weight}`)}
-                >
-                  <Trash aria-hidden />
-                </button>
-              </span>
-            ))}
-          </small>
-        )}
+        <OwnFonts {...props} />
       </div>
     </section>
+  );
+}
+
+/** Fonts of the house's own; each can be taken away. */
+function OwnFonts({ house, remove }: SectionProps) {
+  if (house.fonts.length === 0) return null;
+  return (
+    <small>
+      Own fonts:{" "}
+      {house.fonts.map(({ id, family, weight, italic }) => (
+        <span key={id} className="own-font">
+          {family} {weight}
+          {italic ? " italic" : ""}
+          <button
+            type="button"
+            className="small-button"
+            aria-label={`Take ${family} ${weight} away`}
+            onClick={() => remove({ kind: "font", id }, `${family} ${weight}`)}
+          >
+            <Trash aria-hidden />
+          </button>
+        </span>
+      ))}
+    </small>
+  );
+}
+
+/** Numbers of a type style, with what they are called and shown in. */
+const numbers = [
+  { key: "weight", label: "Weight", unit: "weight" },
+  { key: "size", label: "Size", unit: "u" },
+  { key: "tracking", label: "Tracking", unit: "% tracking" },
+  { key: "leading", label: "Leading", unit: "× leading" },
+] as const;
+
+const cases: Readonly<Record<TypeStyle["case"], string>> = {
+  "as-typed": "as typed",
+  upper: "capitals",
+  lower: "small letters",
+  title: "first letters",
+};
+const boxes: Readonly<Record<TypeStyle["box"], string>> = { line: "box: line", cap: "box: capitals" };
+
+const featureWords = (features: TypeStyle["features"]): string =>
+  Object.entries(features)
+    .map(([tag, n]) => (n === 1 ? tag : `${tag}=${n}`))
+    .join(" ") || "no features";
+
+function StyleFacts({
+  type: { id, name, style },
+  families,
+  edit,
+  remove,
+}: SectionProps & { type: House["types"][number]; families: readonly string[] }) {
+  const change = (part: Partial<TypeStyle>) =>
+    edit((draft) => {
+      const own = draft.types.find((type) => type.id === id);
+      if (own) Object.assign(own.style, part);
+    });
+  const rename = (text: string) =>
+    edit((draft) => void (draft.types.find((type) => type.id === id)!.name = text.slice(0, 80)));
+  return (
+    <div className="house-types__facts align-items-baseline d-flex flex-wrap fs-13">
+      <TextCell value={name} label={`Name of ${name}`} className="fw-semibold" onChange={rename} />
+      <Select
+        label={`Family of ${name}`}
+        value={style.family}
+        options={families.map((family) => [family, family])}
+        onChange={(family) => change({ family })}
+      />
+      {numbers.map(({ key, label, unit }) => (
+        <NumberCell
+          key={key}
+          value={style[key]}
+          label={`${label} of ${name}`}
+          unit={unit}
+          onChange={(value) => change({ [key]: key === "weight" ? Math.round(value) : value })}
+        />
+      ))}
+      <Select
+        label={`Case of ${name}`}
+        value={style.case}
+        options={Object.entries(cases)}
+        onChange={(value) => change({ case: value as TypeStyle["case"] })}
+      />
+      <Select
+        label={`Box of ${name}`}
+        value={style.box}
+        options={Object.entries(boxes)}
+        onChange={(box) => change({ box: box as TypeStyle["box"] })}
+      />
+      <label className="tick">
+        <input type="checkbox" checked={style.italic} onChange={(e) => change({ italic: e.target.checked })} /> italic
+      </label>
+      <label className="tick">
+        <input
+          type="checkbox"
+          checked={style.figures === "tabular"}
+          onChange={(e) => change({ figures: e.target.checked ? "tabular" : "as-drawn" })}
+        />{" "}
+        equal figures
+      </label>
+      <TextCell
+        value={featureWords(style.features)}
+        label={`OpenType features of ${name}`}
+        className="figures"
+        onChange={(text) => change({ features: readFeatures(text) })}
+      />
+      <button
+        type="button"
+        className="small-button"
+        aria-label={`Take ${name} away`}
+        onClick={() => remove({ kind: "type", id }, name)}
+      >
+        <Trash aria-hidden />
+      </button>
+    </div>
+  );
+}
+
+function Select(props: {
+  label: string;
+  value: string;
+  options: readonly (readonly [value: string, label: string])[];
+  onChange: (value: string) => void;
+}) {
+  return (
+    <Form.Select
+      size="sm"
+      aria-label={props.label}
+      value={props.value}
+      onChange={(event) => props.onChange(event.target.value)}
+    >
+      {props.options.map(([value, label]) => (
+        <option key={value} value={value}>
+          {label}
+        </option>
+      ))}
+    </Form.Select>
   );
 }
 

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { enablePatches, produceWithPatches } from "immer";
 import { useEffect, useRef, useState } from "react";
-import { HouseDrifts, HouseView } from "@/contract/house";
+import { HouseView } from "@/contract/house";
 import { House } from "@/core/document/house";
 import { call } from "@/ui/parts/api";
 import { useEvents } from "@/ui/parts/events";
@@ -91,6 +91,3 @@ export function useHouse(): HouseEditor {
     edit,
   };
 }
-
-export const useDrifts = () =>
-  useQuery({ queryKey: ["drifts"], queryFn: () => call("/api/house/drifts", HouseDrifts), staleTime: 0 });

@@ -46,7 +46,7 @@ export function Moves() {
           other layers and designs.
         </p>
       )}
-      <ul className="moves">
+      <ul className="moves d-grid gap-24 list-none m-0 p-0">
         {house.data &&
           shown.map((move) => (
             <MovePlate
@@ -81,11 +81,11 @@ function MovePlate({
   const [sure, setSure] = useState(false);
   const attempt = (work: Promise<unknown>) => work.catch((error: Error) => setFault(error.message));
   return (
-    <li className="moves__plate" {...playing}>
+    <li className="moves__plate bg-sheet border p-12" {...playing}>
       {strip}
       <input
         type="text"
-        className="moves__name"
+        className="moves__name font-serif fw-semibold mt-8"
         aria-label="Name of the saved move"
         defaultValue={document.name}
         maxLength={80}
@@ -97,7 +97,7 @@ function MovePlate({
       />
       <input
         type="text"
-        className="moves__tags"
+        className="moves__tags text-secondary fs-13"
         aria-label={`Tags of ${document.name}`}
         placeholder="No tags"
         defaultValue={document.tags.join(", ")}
@@ -107,7 +107,7 @@ function MovePlate({
         }}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />
-      <p className="moves__uses">
+      <p className="text-secondary my-6 mx-0">
         {uses.length === 0
           ? "Worn by no design yet"
           : uses.map(({ designId, name, layers }, i) => (
@@ -118,7 +118,7 @@ function MovePlate({
             ))}
       </p>
       {sure ? (
-        <p className="moves__sure">
+        <p className="moves__sure m-0">
           Designs keep what they wear.{" "}
           <button type="button" className="chip" onClick={() => void attempt(onRemove())}>
             Take it off the list

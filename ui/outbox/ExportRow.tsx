@@ -1,6 +1,7 @@
 "use client";
 import { writeDate } from "@/ui/parts/dates";
 import { useState } from "react";
+import { Button, ProgressBar } from "react-bootstrap";
 import type { ExportView } from "@/contract/exports";
 import { factsOf } from "@/core/outputs/output";
 import { ProofSheet } from "./ProofSheet";
@@ -34,7 +35,7 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
     <>
       <tr className={`outbox__row outbox__row--${job.state}`}>
         <td>
-          <b className="outbox__name">{job.fileName}</b>
+          <b className="outbox__name fw-semibold">{job.fileName}</b>
           <small>
             {job.design}, release {job.release} · {job.by} · {writeDate(job.createdAt)}
           </small>
@@ -43,27 +44,27 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
         <td className="outbox__state">
           <State job={job} />
         </td>
-        <td className="num figures">{job.bytes !== null && bytes(job.bytes)}</td>
-        <td className="outbox__deeds">
+        <td className="text-end text-nowrap figures">{job.bytes !== null && bytes(job.bytes)}</td>
+        <td className="text-end text-nowrap">
           {job.state === "done" && (
             <>
-              <button type="button" className="btn btn-link btn-sm" aria-expanded={open} onClick={() => setOpen(!open)}>
+              <Button variant="link" size="sm" aria-expanded={open} onClick={() => setOpen(!open)}>
                 Proof
-              </button>
+              </Button>
               <a className="btn btn-outline-secondary btn-sm" href={`/api/exports/${job.id}/file`} download>
                 Download
               </a>
             </>
           )}
           {running && job.mine && (
-            <button type="button" className="btn btn-link btn-sm" onClick={() => onAct("cancel")}>
+            <Button variant="link" size="sm" onClick={() => onAct("cancel")}>
               Cancel
-            </button>
+            </Button>
           )}
           {(job.state === "failed" || job.state === "cancelled") && job.mine && (
-            <button type="button" className="btn btn-link btn-sm" onClick={() => onAct("retry")}>
+            <Button variant="link" size="sm" onClick={() => onAct("retry")}>
               Try again
-            </button>
+            </Button>
           )}
         </td>
       </tr>
@@ -80,21 +81,11 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
 
 function State({ job }: { job: ExportView }) {
   if (job.state === "leased") {
-    const share = job.framesTotal > 0 ? job.framesDone / job.framesTotal : 0;
     const label = stages[job.stage] ?? "Working";
     return (
       <>
         <span>{label}</span>
-        <span
-          className="progress-rule"
-          role="progressbar"
-          aria-label={label}
-          aria-valuemin={0}
-          aria-valuemax={job.framesTotal}
-          aria-valuenow={job.framesDone}
-        >
-          <i style={{ width: `${share * 100}%` }} />
-        </span>
+        <ProgressBar now={job.framesDone} max={Math.max(1, job.framesTotal)} aria-label={label} className="my-4" />
         <small className="figures">
           {job.framesDone} of {job.framesTotal} frames{job.worker !== null && ` · ${job.worker}`}
         </small>
@@ -118,15 +109,16 @@ function State({ job }: { job: ExportView }) {
   if (job.state === "failed") {
     return (
       <>
-        <span className="stamp stamp-stop">Failed</span>
+        <span className="stamp font-serif fs-15 fw-semibold lh-1 text-primary">Failed</span>
         <small>{job.error}</small>
       </>
     );
   }
-  if (job.state === "cancelled") return <span className="stamp">Cancelled</span>;
+  if (job.state === "cancelled")
+    return <span className="stamp text-secondary font-serif fs-15 fw-semibold lh-1">Cancelled</span>;
   return job.proof?.passed ? (
-    <span className="stamp stamp-good">Proved</span>
+    <span className="stamp font-serif fs-15 fw-semibold lh-1 text-verdigris">Proved</span>
   ) : (
-    <span className="stamp stamp-stop">Proof failed</span>
+    <span className="stamp font-serif fs-15 fw-semibold lh-1 text-primary">Proof failed</span>
   );
 }

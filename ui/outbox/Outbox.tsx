@@ -2,10 +2,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import Link from "next/link";
 import { useState } from "react";
+import { Table } from "react-bootstrap";
 import { z } from "zod";
 import { Outbox as OutboxShape, type ExportView } from "@/contract/exports";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
+import { Pager } from "@/ui/parts/Pager";
 import { ExportRow } from "./ExportRow";
 import { useExportEvents } from "./use-export-events";
 
@@ -49,13 +51,13 @@ export function Outbox() {
         </Notice>
       )}
       {jobs.length > 0 && (
-        <table className="outbox__table">
+        <Table className="outbox__table">
           <thead>
             <tr>
               <th scope="col">Clip</th>
               <th scope="col">Kind</th>
               <th scope="col">State</th>
-              <th scope="col" className="num">
+              <th scope="col" className="text-end">
                 Size
               </th>
               <th scope="col">
@@ -68,26 +70,12 @@ export function Outbox() {
               <ExportRow key={job.id} job={job} onAct={(deed) => act(job, deed)} />
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
-      {(before !== null || next !== null) && (
-        <nav className="pager" aria-label="Pages">
-          <button
-            className="btn btn-outline-secondary"
-            disabled={before === null}
-            onClick={() => setPassed(passed.slice(0, -1))}
-          >
-            Newer
-          </button>
-          <button
-            className="btn btn-outline-secondary"
-            disabled={next === null}
-            onClick={() => next !== null && setPassed([...passed, next])}
-          >
-            Older
-          </button>
-        </nav>
-      )}
+      <Pager
+        onNewer={before === null ? undefined : () => setPassed(passed.slice(0, -1))}
+        onOlder={next === null ? undefined : () => setPassed([...passed, next])}
+      />
     </main>
   );
 }

@@ -5,13 +5,19 @@ import { factsOf } from "@/core/outputs/output";
 import { useState } from "react";
 import type { ExportView } from "@/contract/exports";
 import type { Proof } from "@/core/document/proof";
+import { Table } from "react-bootstrap";
 import { Notice } from "@/ui/parts/Notice";
+import { Segments } from "@/ui/parts/Segments";
 
-const grounds = ["dark", "light", "checker"] as const;
+const grounds = [
+  { id: "dark", label: "Dark" },
+  { id: "light", label: "Light" },
+  { id: "checker", label: "Checker" },
+] as const;
 
 /** What was measured on the finished file, and the file itself over grounds that show bad edges. */
 export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
-  const [ground, setGround] = useState<(typeof grounds)[number]>("dark");
+  const [ground, setGround] = useState<(typeof grounds)[number]["id"]>("dark");
   const facts: readonly (readonly [string, string])[] = [
     ["Frames, decoded", String(proof.frames)],
     ["Size", `${proof.width} × ${proof.height}`],
@@ -23,7 +29,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
     ["Time", job.figures ? `${job.figures.wallS.toFixed(1)} s` : "–"],
   ];
   return (
-    <div className="proof">
+    <div className="proof d-grid gap-32">
       <div className="proof__facts">
         {proof.faults.map((fault) => (
           <Notice key={fault} weight="stop">
@@ -38,7 +44,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
             </div>
           ))}
         </dl>
-        <table className="figures proof__instants">
+        <Table size="sm" className="figures proof__instants">
           <caption>Compared with the painted picture, in levels of 255</caption>
           <thead>
             <tr>
@@ -56,14 +62,14 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       {!factsOf(job.output).plays ? (
         <p className="quiet proof__none">
           Browsers can’t play this kind. Lay it over footage in an editing program; it needs no setting for alpha.
         </p>
       ) : (
-        <div className="proof__view">
+        <div className="proof__view d-grid gap-8">
           <div className={`proof__ground plate-${ground}`}>
             <video
               src={`/api/exports/${job.id}/file#t=${(proof.durationS / 2).toFixed(2)}`}
@@ -75,13 +81,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
             />
           </div>
           {factsOf(job.output).alpha && (
-            <div className="segments" role="radiogroup" aria-label="Ground">
-              {grounds.map((id) => (
-                <button key={id} type="button" role="radio" aria-checked={ground === id} onClick={() => setGround(id)}>
-                  {id[0]!.toUpperCase() + id.slice(1)}
-                </button>
-              ))}
-            </div>
+            <Segments label="Ground" value={ground} options={grounds} onChange={setGround} />
           )}
         </div>
       )}

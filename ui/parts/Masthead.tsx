@@ -7,6 +7,7 @@ import { call } from "./api";
 
 const places: readonly { href: string; label: string; least: Role }[] = [
   { href: "/", label: "Shelf", least: "contributor" },
+  { href: "/sheets", label: "Sheets", least: "contributor" },
   { href: "/outbox", label: "Outbox", least: "contributor" },
   { href: "/moves", label: "Moves", least: "designer" },
   { href: "/house", label: "House style", least: "designer" },
@@ -21,8 +22,8 @@ export function Masthead({ member }: { member: MemberView }) {
     location.assign("/sign-in");
   };
   return (
-    <header className="masthead">
-      <Link href="/" className="masthead__name" aria-label="Rubrick, to the shelf">
+    <header className="masthead align-items-baseline d-flex my-0 mx-32 pt-12 px-0 pb-10">
+      <Link href="/" className="masthead__name text-body font-serif fw-semibold" aria-label="Rubrick, to the shelf">
         <span aria-hidden>¶</span> Rubrick
       </Link>
       <nav aria-label="Main">
@@ -32,7 +33,7 @@ export function Masthead({ member }: { member: MemberView }) {
           </Link>
         ))}
       </nav>
-      <div className="masthead__member">
+      <div className="masthead__member align-items-baseline d-flex gap-12 ms-auto">
         <span>
           {member.name} <small>{member.role}</small>
         </span>

@@ -17,10 +17,10 @@ export function PaperDialog({
   const must = onClose === undefined ? ({ backdrop: "static", keyboard: false } as const) : {};
   return (
     <Modal show centered scrollable className="paper-dialog" aria-labelledby={id} onHide={onClose} {...must} {...modal}>
-      <header className="paper-dialog__head">
+      <header className="paper-dialog__head align-items-baseline border-bottom d-flex gap-24 justify-content-between my-0 mx-20 pt-16 px-0 pb-10">
         <h2 id={id}>{title}</h2>
         {onClose && (
-          <button type="button" className="paper-dialog__close" onClick={onClose}>
+          <button type="button" className="paper-dialog__close bg-none border-0 text-body py-2 px-0" onClick={onClose}>
             Close
           </button>
         )}

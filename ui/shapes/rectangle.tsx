@@ -5,9 +5,9 @@ const corners = ["Top left", "Top right", "Bottom right", "Bottom left"];
 
 export const rows = defineRows(({ layer }) => (
   <>
-    <div className="corners">
+    <div className="corners d-grid">
       {corners.map((name, i) => (
-        <div key={name} className="corners__one">
+        <div key={name} className="corners__one align-items-center d-flex gap-8">
           <NumberRow layer={layer} path={`corners.${i}.size`} />
           <ChoiceRow
             layer={layer}

@@ -5,9 +5,11 @@ import { Dropdown } from "react-bootstrap";
 import type { DraftCard } from "@/contract/designs";
 import type { House } from "@/core/document/house";
 import { Notice } from "@/ui/parts/Notice";
-import { usePosterStrip } from "./PosterStrip";
+import { usePosterPlate } from "./PosterPlate";
 
-/** One draft: its poster in every format, playing while pointed at, and the ways from here. */
+const nothing = () => undefined;
+
+/** One draft: its graphic, large, playing while pointed at, and the ways from here. */
 export function DraftPlate({
   draft,
   house,
@@ -22,31 +24,41 @@ export function DraftPlate({
   const { document, release, clips, tags, archived } = draft;
   const shown = useMemo(() => ({ document, house }), [document, house]);
   const formats = house.formats.filter((format) => document.formats.includes(format.id));
-  const { strip, playing } = usePosterStrip(shown, formats);
+  const { picture, marks, pointing } = usePosterPlate({
+    poster: release?.poster ? `/api/releases/${release.id}/poster` : undefined,
+    formats,
+    shown,
+    onWanted: nothing,
+  });
   const [fault, setFault] = useState<string>();
   const describe = (about: Parameters<typeof onDescribe>[0]) => {
     setFault(undefined);
     onDescribe(about).catch((error: Error) => setFault(error.message));
   };
   return (
-    <article className="release-plate" {...playing}>
+    <article className="release-plate" {...pointing}>
       <Link href={`/bench/${draft.id}`} aria-label={`Open ${document.name} on the bench`}>
-        {strip}
+        {picture}
         <h2>{document.name}</h2>
       </Link>
-      <p>{document.about}</p>
-      <p className="release-plate__facts figures">
-        {release ? `Release ${release.number}` : "Never published"} · {formats.length}{" "}
-        {formats.length === 1 ? "format" : "formats"} · {clips} {clips === 1 ? "clip" : "clips"} made
+      <p className="plate__about text-secondary fs-13" title={document.about}>
+        {document.about}
       </p>
-      <div className="release-plate__ways">
+      <div className="align-items-center d-flex gap-12 fs-13 mt-4">
+        {marks}
+        <span className="text-secondary figures ms-auto">
+          {release ? `Release ${release.number}` : "Never published"}
+          {clips > 0 && ` · ${clips} ${clips === 1 ? "clip" : "clips"}`}
+        </span>
+      </div>
+      <div className="release-plate__ways align-items-baseline d-flex flex-wrap fs-13 mt-4">
         {release && <Link href={`/fill/${release.id}`}>Fill in</Link>}
-        <button type="button" className="plain-link" onClick={onCopy}>
+        <button type="button" className="plain-link bg-none border-0 text-secondary p-0" onClick={onCopy}>
           Duplicate
         </button>
         <TagEditor tags={tags} onChange={(next) => describe({ tags: next })} />
         <Dropdown align="end">
-          <Dropdown.Toggle as="button" type="button" className="plain-link">
+          <Dropdown.Toggle as="button" type="button" className="plain-link bg-none border-0 text-secondary p-0">
             More
           </Dropdown.Toggle>
           <Dropdown.Menu>
@@ -65,7 +77,11 @@ function TagEditor({ tags, onChange }: { tags: readonly string[]; onChange: (tag
   const [typed, setTyped] = useState<string>();
   if (typed === undefined) {
     return (
-      <button type="button" className="plain-link" onClick={() => setTyped(tags.join(", "))}>
+      <button
+        type="button"
+        className="plain-link bg-none border-0 text-secondary p-0"
+        onClick={() => setTyped(tags.join(", "))}
+      >
         {tags.length === 0 ? "Tag it" : tags.join(", ")}
       </button>
     );

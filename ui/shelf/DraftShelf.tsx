@@ -1,11 +1,14 @@
 "use client";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Button } from "react-bootstrap";
 import { PlusLg } from "react-bootstrap-icons";
 import { z } from "zod";
 import { DraftShelf as DraftShelfShape, type DraftCard } from "@/contract/designs";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
+import { Pager } from "@/ui/parts/Pager";
+import { Segments } from "@/ui/parts/Segments";
 import { DraftPlate } from "./DraftPlate";
 import { NeedsALook } from "./NeedsALook";
 import { NewDesignDialog } from "./NewDesignDialog";
@@ -32,12 +35,8 @@ export function DraftShelf() {
   const narrowed = search !== "" || tag !== "" || archived;
   return (
     <main className="page shelf">
-      <div className="page__head">
-        <h1>Shelf</h1>
-        <p>Open a design on the bench, or fill in its release. Point at one to see it move.</p>
-      </div>
-      <NeedsALook />
-      <div className="shelf__tools">
+      <div className="shelf__tools align-items-center d-flex flex-wrap gap-12">
+        <h1 className="me-auto">Shelf</h1>
         <input
           type="search"
           className="form-control"
@@ -50,26 +49,24 @@ export function DraftShelf() {
           }}
         />
         {(data?.tags.length ?? 0) > 0 && (
-          <div className="segments" role="radiogroup" aria-label="Tag">
-            {["", ...data!.tags].map((name) => (
-              <button key={name} type="button" role="radio" aria-checked={tag === name} onClick={() => setTag(name)}>
-                {name || "All tags"}
-              </button>
-            ))}
-          </div>
+          <Segments
+            label="Tag"
+            value={tag}
+            options={["", ...data!.tags].map((id) => ({ id, label: id || "All tags" }))}
+            onChange={setTag}
+          />
         )}
-        <button
-          type="button"
-          className="segments__single"
-          aria-pressed={archived}
-          onClick={() => setArchived(!archived)}
-        >
+        <Button variant="segment" size="sm" active={archived} onClick={() => setArchived(!archived)}>
           Put away
-        </button>
-        <button type="button" className="btn btn-primary" onClick={() => setCopied("blank")}>
+        </Button>
+        <Button onClick={() => setCopied("blank")}>
           <PlusLg aria-hidden /> New design
-        </button>
+        </Button>
       </div>
+      <p className="shelf__say text-secondary fs-13">
+        Open a design on the bench, or fill in its release. Point at one to see it move.
+      </p>
+      <NeedsALook />
       {shelf.error && <Notice weight="stop">{shelf.error.message}</Notice>}
       {shelf.isPending && <p className="quiet">Fetching the shelf …</p>}
       {data?.drafts.length === 0 && (
@@ -79,7 +76,7 @@ export function DraftShelf() {
             : "The shelf is empty. Start a new design, and it stands here."}
         </Notice>
       )}
-      <div className="shelf__plates">
+      <div className="shelf__plates d-grid">
         {data?.drafts.map((draft) => (
           <DraftPlate
             key={draft.id}
@@ -90,15 +87,11 @@ export function DraftShelf() {
           />
         ))}
       </div>
-      {data && (page > 1 || data.more) && (
-        <nav className="pager" aria-label="Pages">
-          <button className="btn btn-outline-secondary" disabled={page === 1} onClick={() => setPage(page - 1)}>
-            Newer
-          </button>
-          <button className="btn btn-outline-secondary" disabled={!data.more} onClick={() => setPage(page + 1)}>
-            Older
-          </button>
-        </nav>
+      {data && (
+        <Pager
+          onNewer={page > 1 ? () => setPage(page - 1) : undefined}
+          onOlder={data.more ? () => setPage(page + 1) : undefined}
+        />
       )}
       {copied && (
         <NewDesignDialog

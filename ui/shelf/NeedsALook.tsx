@@ -1,29 +1,27 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
-import { HouseDrifts } from "@/contract/house";
 import { Outbox } from "@/contract/exports";
 import { call } from "@/ui/parts/api";
+import { useDrifts } from "@/ui/parts/drifts";
 import { useIs } from "@/ui/parts/member";
 
 /** On top of the shelf: what has failed, and what was published before the house style changed. Nothing when all is well. */
 export function NeedsALook() {
   const designer = useIs("designer");
   const outbox = useQuery({ queryKey: ["outbox", null], queryFn: () => call("/api/exports", Outbox) });
-  const drifts = useQuery({
-    queryKey: ["drifts"],
-    queryFn: () => call("/api/house/drifts", HouseDrifts),
-    enabled: designer,
-  });
+  const { drifts } = useDrifts(designer);
   const failed = outbox.data?.exports.filter(({ mine, state }) => mine && state === "failed").length ?? 0;
   const unproved =
     outbox.data?.exports.filter(({ mine, state, proof }) => mine && state === "done" && proof && !proof.passed)
       .length ?? 0;
-  const drifted = drifts.data?.drifts ?? [];
-  if (failed + unproved + drifted.length === 0) return null;
+  if (failed + unproved + drifts.length === 0) return null;
+  const count = (failed > 0 ? 1 : 0) + (unproved > 0 ? 1 : 0) + drifts.length;
   return (
-    <section className="needs-a-look" aria-label="Needs a look">
-      <h2 className="rubric">Needs a look</h2>
+    <details className="needs-a-look mb-16 ps-12" aria-label="Needs a look">
+      <summary>
+        <b className="rubric">Needs a look</b> {count === 1 ? "One thing" : `${count} things`}
+      </summary>
       <ul>
         {failed > 0 && (
           <li>
@@ -37,7 +35,7 @@ export function NeedsALook() {
             </Link>
           </li>
         )}
-        {drifted.map(({ designId, name, release, values }) => (
+        {drifts.map(({ designId, name, release, values }) => (
           <li key={designId}>
             <Link href={`/bench/${designId}`}>{name}</Link>, release {release}, still has the house style as it was:{" "}
             {values.slice(0, 3).join(", ")}
@@ -45,6 +43,6 @@ export function NeedsALook() {
           </li>
         ))}
       </ul>
-    </section>
+    </details>
   );
 }

@@ -1,77 +1,63 @@
 "use client";
+import { zodResolver } from "@hookform/resolvers/zod";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
-import { Modal } from "react-bootstrap";
-import { PaperDialog } from "@/ui/parts/PaperDialog";
-import { NewDesign, type DraftCard } from "@/contract/designs";
+import { Button, Form, Modal } from "react-bootstrap";
+import { useForm } from "react-hook-form";
+import { NewDesign, NewDesignRequest, type DraftCard } from "@/contract/designs";
 import { call } from "@/ui/parts/api";
+import { Labelled } from "@/ui/parts/Labelled";
 import { Notice } from "@/ui/parts/Notice";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
 
 /** Starts a design from nothing or from another one, and opens it on the bench. */
-export function NewDesignDialog({
-  source,
-  drafts,
-  onClose,
-}: {
+export function NewDesignDialog(props: {
   source: DraftCard | undefined;
   drafts: readonly DraftCard[];
   onClose: () => void;
 }) {
+  const { source, drafts, onClose } = props;
   const router = useRouter();
-  const [name, setName] = useState(source ? `${source.document.name}, copy`.slice(0, 80) : "");
-  const [from, setFrom] = useState(source?.id ?? "");
-  const [busy, setBusy] = useState(false);
-  const [fault, setFault] = useState<string>();
-  const start = async () => {
-    setBusy(true);
-    setFault(undefined);
-    try {
-      const { id } = await call("/api/designs", NewDesign, { name, ...(from === "" ? {} : { copyOf: from }) });
-      router.push(`/bench/${id}`);
-    } catch (error) {
-      setFault((error as Error).message);
-      setBusy(false);
-    }
-  };
+  const { register, handleSubmit, setError, formState } = useForm({
+    resolver: zodResolver(NewDesignRequest),
+    defaultValues: { name: source ? `${source.document.name}, copy`.slice(0, 80) : "", copyOf: source?.id },
+  });
+  const { errors, isSubmitting, isSubmitSuccessful } = formState;
+  const start = handleSubmit((request) =>
+    call("/api/designs", NewDesign, request).then(
+      ({ id }) => router.push(`/bench/${id}`),
+      (error: Error) => setError("root", { message: error.message }),
+    ),
+  );
   return (
     <PaperDialog title="New design" onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (name.trim() !== "") void start();
-        }}
-      >
+      <Form noValidate onSubmit={(event) => void start(event)}>
         <Modal.Body>
-          <label className="setting">
-            Name
-            <input
-              type="text"
-              autoFocus
-              className="form-control"
-              maxLength={80}
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
-          <label className="setting">
-            Begins as
-            <select className="form-select" value={from} onChange={(event) => setFrom(event.target.value)}>
+          <Labelled
+            label="Name"
+            autoFocus
+            maxLength={80}
+            box={register("name")}
+            fault={errors.name && "Give it a name."}
+          />
+          <Form.Group controlId="copyOf">
+            <Form.Label>Begins as</Form.Label>
+            <Form.Select {...register("copyOf", { setValueAs: (id: string) => (id === "" ? undefined : id) })}>
               <option value="">a blank design with one panel</option>
               {drafts.map(({ id, document }) => (
                 <option key={id} value={id}>
                   a copy of {document.name}
                 </option>
               ))}
-            </select>
-          </label>
-          {fault && <Notice weight="stop">{fault}</Notice>}
+            </Form.Select>
+          </Form.Group>
+          {errors.root && <Notice weight="stop">{errors.root.message}</Notice>}
         </Modal.Body>
         <Modal.Footer>
-          <button type="submit" className="btn btn-primary" disabled={busy || name.trim() === ""}>
+          <Button type="submit" disabled={isSubmitting || isSubmitSuccessful}>
             Open it on the bench
-          </button>
+          </Button>
         </Modal.Footer>
-      </form>
+      </Form>
     </PaperDialog>
   );
 }

@@ -41,7 +41,11 @@ export function usePosterStrip(
     player.seekPoster();
   };
   const strip = (
-    <div ref={setElement} className="release-plate__strip" aria-busy={view.stage.kind === "loading"}>
+    <div
+      ref={setElement}
+      className="release-plate__strip align-items-end d-flex gap-10 pt-14 px-14 pb-8"
+      aria-busy={view.stage.kind === "loading"}
+    >
       {formats.map((format) => (
         <FormatStage key={format.id} format={format} player={player} plate={plate} />
       ))}

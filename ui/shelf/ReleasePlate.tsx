@@ -1,33 +1,47 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useCallback, useState } from "react";
-import { useQuery } from "@tanstack/react-query";
 import { ReleaseScene, type ReleaseCard } from "@/contract/releases";
 import { call } from "@/ui/parts/api";
-import { usePosterStrip } from "./PosterStrip";
+import { NewSheetButton } from "@/ui/parts/NewSheetButton";
+import { usePosterPlate } from "./PosterPlate";
 
-/** One release: its poster in every format, playing while pointed at. */
+/** One release: its graphic, large, and the two ways to fill it in. */
 export function ReleasePlate({ release }: { release: ReleaseCard }) {
-  const { id, name, about, formats, number, clips } = release;
-  const [seen, setSeen] = useState(false);
-  const onSeen = useCallback(() => setSeen(true), []);
+  const { id, name, about, formats, clips } = release;
+  const [wanted, setWanted] = useState(false);
+  const onWanted = useCallback(() => setWanted(true), []);
   const scene = useQuery({
     queryKey: ["scene", id],
     queryFn: () => call(`/api/releases/${id}/scene`, ReleaseScene),
-    enabled: seen,
+    enabled: wanted,
     staleTime: Infinity,
   });
-  const { strip, playing } = usePosterStrip(scene.data, formats, { onSeen });
+  const { picture, marks, pointing } = usePosterPlate({
+    poster: release.poster ? `/api/releases/${id}/poster` : undefined,
+    formats,
+    shown: scene.data,
+    onWanted,
+  });
   return (
-    <article className="release-plate" {...playing}>
+    <article className="release-plate" {...pointing}>
       <Link href={`/fill/${id}`} aria-label={`Fill in ${name}`}>
-        {strip}
+        {picture}
         <h2>{name}</h2>
       </Link>
-      <p>{about}</p>
-      <p className="release-plate__facts figures">
-        Release {number} · {formats.length} formats · {clips} {clips === 1 ? "clip" : "clips"} made
+      <p className="plate__about text-secondary fs-13" title={about}>
+        {about}
       </p>
+      <div className="align-items-center d-flex gap-12 fs-13 mt-4">
+        {marks}
+        <NewSheetButton releaseId={id} name={name} />
+        {clips > 0 && (
+          <span className="text-secondary figures ms-auto">
+            {clips} {clips === 1 ? "clip" : "clips"}
+          </span>
+        )}
+      </div>
     </article>
   );
 }

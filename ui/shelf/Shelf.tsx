@@ -1,10 +1,13 @@
 "use client";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Shelf as ShelfShape } from "@/contract/releases";
 import { call } from "@/ui/parts/api";
+import { useEvents } from "@/ui/parts/events";
 import { useIs } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
+import { Pager } from "@/ui/parts/Pager";
+import { Segments } from "@/ui/parts/Segments";
 import { DraftShelf } from "./DraftShelf";
 import { NeedsALook } from "./NeedsALook";
 import { ReleasePlate } from "./ReleasePlate";
@@ -14,36 +17,79 @@ export function Shelf() {
   return useIs("designer") ? <DraftShelf /> : <ReleaseShelf />;
 }
 
-/** Every published design as a plate that plays. */
+const orders = [
+  { id: "mine", label: "What I made lately" },
+  { id: "newest", label: "Newest" },
+  { id: "name", label: "By name" },
+] as const;
+
+/** Every published design as a plate, to be found by its words and tags. */
 function ReleaseShelf() {
   const [page, setPage] = useState(1);
-  const shelf = useQuery({ queryKey: ["shelf", page], queryFn: () => call(`/api/releases?page=${page}`, ShelfShape) });
+  const [search, setSearch] = useState("");
+  const [tag, setTag] = useState("");
+  const [order, setOrder] = useState<(typeof orders)[number]["id"]>("mine");
+  const queries = useQueryClient();
+  const query = new URLSearchParams({ page: String(page), search, tag, order });
+  const shelf = useQuery({
+    queryKey: ["shelf", query.toString()],
+    queryFn: () => call(`/api/releases?${query}`, ShelfShape),
+    placeholderData: keepPreviousData,
+  });
+  // New ones come, and posters are made of those that have come.
+  useEvents(["releases", "posters"], () => void queries.invalidateQueries({ queryKey: ["shelf"] }));
+  const narrowed = search !== "" || tag !== "";
+  const anew =
+    <T,>(set: (value: T) => void) =>
+    (value: T) => {
+      set(value);
+      setPage(1);
+    };
   return (
     <main className="page shelf">
-      <div className="page__head">
-        <h1>Shelf</h1>
-        <p>Choose a design, fill it in, and take the clips with you. Point at one to see it move.</p>
+      <div className="shelf__tools align-items-center d-flex flex-wrap gap-12">
+        <h1 className="me-auto">Shelf</h1>
+        <input
+          type="search"
+          className="form-control"
+          placeholder="Find a design"
+          aria-label="Find a design"
+          value={search}
+          onChange={(event) => anew(setSearch)(event.target.value)}
+        />
+        <Segments label="In which order" value={order} options={orders} onChange={anew(setOrder)} />
+        {(shelf.data?.tags.length ?? 0) > 0 && (
+          <Segments
+            label="Tag"
+            value={tag}
+            options={["", ...shelf.data!.tags].map((id) => ({ id, label: id || "All tags" }))}
+            onChange={anew(setTag)}
+          />
+        )}
       </div>
+      <p className="shelf__say text-secondary fs-13">
+        Choose a design, fill it in, and take the clips with you. Point at one to see it move.
+      </p>
       <NeedsALook />
       {shelf.error && <Notice weight="stop">{shelf.error.message}</Notice>}
       {shelf.isPending && <p className="quiet">Fetching the shelf …</p>}
       {shelf.data?.releases.length === 0 && (
-        <Notice weight="note">Nothing is published yet. A designer publishes a design, and it stands here.</Notice>
+        <Notice weight="note">
+          {narrowed
+            ? "No design is called so. Try other words, or all tags."
+            : "Nothing is published yet. A designer publishes a design, and it stands here."}
+        </Notice>
       )}
-      <div className="shelf__plates">
+      <div className="shelf__plates d-grid">
         {shelf.data?.releases.map((release) => (
           <ReleasePlate key={release.id} release={release} />
         ))}
       </div>
-      {shelf.data && (page > 1 || shelf.data.more) && (
-        <nav className="pager" aria-label="Pages">
-          <button className="btn btn-outline-secondary" disabled={page === 1} onClick={() => setPage(page - 1)}>
-            Newer
-          </button>
-          <button className="btn btn-outline-secondary" disabled={!shelf.data.more} onClick={() => setPage(page + 1)}>
-            Older
-          </button>
-        </nav>
+      {shelf.data && (
+        <Pager
+          onNewer={page > 1 ? () => setPage(page - 1) : undefined}
+          onOlder={shelf.data.more ? () => setPage(page + 1) : undefined}
+        />
       )}
     </main>
   );

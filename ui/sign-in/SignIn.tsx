@@ -1,63 +1,45 @@
 "use client";
-import { useState, type FormEvent } from "react";
-import { MemberView } from "@/contract/members";
+import { zodResolver } from "@hookform/resolvers/zod";
+import Button from "react-bootstrap/Button";
+import { useForm } from "react-hook-form";
+import { MemberView, SignInRequest } from "@/contract/members";
 import { call } from "@/ui/parts/api";
+import { Labelled } from "@/ui/parts/Labelled";
 import { Notice } from "@/ui/parts/Notice";
+import { Door } from "./Door";
 
 export function SignIn({ to }: { to: string }) {
-  const [error, setError] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    setBusy(true);
-    setError(undefined);
-    try {
-      await call("/api/sign-in", MemberView, { email: form.get("email"), password: form.get("password") });
-      location.assign(to);
-    } catch (failure) {
-      setError((failure as Error).message);
-      setBusy(false);
-    }
-  };
+  const { register, handleSubmit, setError, formState } = useForm({ resolver: zodResolver(SignInRequest) });
+  const { errors, isSubmitting, isSubmitSuccessful } = formState;
+  const signIn = handleSubmit((request) =>
+    call("/api/sign-in", MemberView, request).then(
+      () => location.assign(to),
+      (error: Error) => setError("root", { message: error.message }),
+    ),
+  );
   return (
-    <main className="sign-in">
-      <div className="sign-in__sheet">
-        <p className="sign-in__mark" aria-hidden>
-          ¶
-        </p>
-        <h1>Rubrick</h1>
-        <p className="sign-in__about">Design an overlay once. Fill it in a hundred times, right every time.</p>
-        <form method="post" onSubmit={submit}>
-          <label className="form-label" htmlFor="email">
-            E-mail address
-          </label>
-          <input
-            id="email"
-            name="email"
-            type="email"
-            className="form-control"
-            autoComplete="username"
-            required
-            autoFocus
-          />
-          <label className="form-label" htmlFor="password">
-            Password
-          </label>
-          <input
-            id="password"
-            name="password"
-            type="password"
-            className="form-control"
-            autoComplete="current-password"
-            required
-          />
-          {error && <Notice weight="stop">{error}</Notice>}
-          <button className="btn btn-primary w-100" disabled={busy}>
-            {busy ? "Signing in …" : "Sign in"}
-          </button>
-        </form>
-      </div>
-    </main>
+    <Door about="Design an overlay once. Fill it in a hundred times, right every time.">
+      <form method="post" noValidate onSubmit={(event) => void signIn(event)}>
+        <Labelled
+          label="E-mail address"
+          type="email"
+          autoComplete="username"
+          autoFocus
+          box={register("email")}
+          fault={errors.email && "Type the address that you were invited with."}
+        />
+        <Labelled
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          box={register("password")}
+          fault={errors.password && "Type your password."}
+        />
+        {errors.root && <Notice weight="stop">{errors.root.message}</Notice>}
+        <Button type="submit" className="w-100" disabled={isSubmitting || isSubmitSuccessful}>
+          {isSubmitting || isSubmitSuccessful ? "Signing in …" : "Sign in"}
+        </Button>
+      </form>
+    </Door>
   );
 }

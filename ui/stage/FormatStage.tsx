@@ -27,14 +27,20 @@ export const FormatStage = memo(function FormatStage({
     [player, format.id],
   );
   return (
-    <figure className="format-stage" style={{ "--ratio": format.width / format.height } as React.CSSProperties}>
-      <div className={`format-stage__plate plate-${plate}`}>
+    <figure className="format-stage m-0" style={{ "--ratio": format.width / format.height } as React.CSSProperties}>
+      <div className={`format-stage__plate overflow-hidden position-relative w-100 plate-${plate}`}>
         {plate === "footage" && footage !== undefined && (
           <video src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
         )}
         <canvas ref={attach} role="img" aria-label={`Preview, ${format.name}`} />
         {children}
-        {guides && <span className="format-stage__safe" style={{ inset: `${format.titleSafe * 100}%` }} aria-hidden />}
+        {guides && (
+          <span
+            className="format-stage__safe pe-none position-absolute"
+            style={{ inset: `${format.titleSafe * 100}%` }}
+            aria-hidden
+          />
+        )}
       </div>
       <figcaption>
         {format.name}{" "}

@@ -24,11 +24,21 @@ export function FormatWall({
   const stage = (format: Format) => <FormatStage key={format.id} format={format} {...shown} />;
   return (
     <div className={`format-wall${loading ? " is-loading" : ""}`}>
-      <div className="format-wall__lying">
-        {lying.length > 0 && <div className="format-wall__row">{lying.map(stage)}</div>}
-        {rest.length > 0 && <div className="format-wall__row format-wall__row--rest">{rest.map(stage)}</div>}
+      <div className="d-flex flex-column gap-10 justify-content-between">
+        {lying.length > 0 && (
+          <div className="format-wall__row d-flex gap-16 justify-content-center">{lying.map(stage)}</div>
+        )}
+        {rest.length > 0 && (
+          <div className="format-wall__row d-flex gap-16 justify-content-center format-wall__row--rest">
+            {rest.map(stage)}
+          </div>
+        )}
       </div>
-      {upright.length > 0 && <div className="format-wall__row format-wall__row--upright">{upright.map(stage)}</div>}
+      {upright.length > 0 && (
+        <div className="format-wall__row d-flex gap-16 justify-content-center format-wall__row--upright">
+          {upright.map(stage)}
+        </div>
+      )}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import { Segments } from "@/ui/parts/Segments";
 import type { Plate } from "./FormatStage";
 
 const plates: readonly { id: Plate; label: string }[] = [
@@ -19,20 +20,6 @@ export function PlateChoice({
   footage: boolean;
   onChange: (plate: Plate) => void;
 }) {
-  return (
-    <div className="segments" role="radiogroup" aria-label="Ground to judge against">
-      {plates.map(({ id, label }) => (
-        <button
-          key={id}
-          type="button"
-          role="radio"
-          aria-checked={plate === id}
-          disabled={id === "footage" && !footage}
-          onClick={() => onChange(id)}
-        >
-          {label}
-        </button>
-      ))}
-    </div>
-  );
+  const options = plates.map((own) => ({ ...own, disabled: own.id === "footage" && !footage }));
+  return <Segments label="Ground to judge against" value={plate} options={options} onChange={onChange} />;
 }

@@ -11,10 +11,10 @@ export function Transport({ player, view }: { player: StagePlayer; view: PlayerV
   const { lengthS } = view;
   const share = (partS: number) => `${lengthS > 0 ? (100 * partS) / lengthS : 0}%`;
   return (
-    <div className="transport">
+    <div className="transport align-items-center d-flex gap-16">
       <button
         type="button"
-        className="transport__play"
+        className="transport__play align-items-center text-sheet d-flex flex-none justify-content-center"
         onClick={() => player.toggle()}
         disabled={!first}
         aria-label={view.playing ? "Pause" : "Play"}
@@ -22,16 +22,27 @@ export function Transport({ player, view }: { player: StagePlayer; view: PlayerV
       >
         {view.playing ? <PauseFill /> : <PlayFill />}
       </button>
-      <div className="transport__ruler">
+      <div className="transport__ruler flex-1 position-relative">
         {first && (
-          <div className="transport__phases" aria-hidden>
-            <span className="phase phase-arrive" style={{ width: share(first.arriveS) }} title="Arrive">
+          <div className="border d-flex h-100 overflow-hidden" aria-hidden>
+            <span
+              className="phase align-items-center d-flex justify-content-center overflow-hidden phase-arrive text-verdigris"
+              style={{ width: share(first.arriveS) }}
+              title="Arrive"
+            >
               <b>Arrive</b>
             </span>
-            <span className="phase phase-stay" title="Stay">
+            <span
+              className="phase align-items-center d-flex justify-content-center overflow-hidden phase-stay flex-1"
+              title="Stay"
+            >
               <b>Stay</b>
             </span>
-            <span className="phase phase-leave" style={{ width: share(first.leaveS) }} title="Leave">
+            <span
+              className="phase align-items-center d-flex justify-content-center overflow-hidden phase-leave"
+              style={{ width: share(first.leaveS) }}
+              title="Leave"
+            >
               <b>Leave</b>
             </span>
           </div>
@@ -52,7 +63,7 @@ export function Transport({ player, view }: { player: StagePlayer; view: PlayerV
         />
         <i className="transport__needle" style={{ left: share(view.timeS) }} aria-hidden />
       </div>
-      <output className="figures transport__time">
+      <output className="figures transport__time text-end">
         {seconds(view.timeS)} <small>of {seconds(lengthS)}</small>
       </output>
     </div>

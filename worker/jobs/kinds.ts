@@ -1,10 +1,14 @@
 // Written by `npm run kinds` from the files of this folder.
 import { job as check } from "./check";
+import { job as drifts } from "./drifts";
 import { job as ingest } from "./ingest";
+import { job as poster } from "./poster";
 import { job as render } from "./render";
 
 export const jobKinds = {
   check: check,
+  drifts: drifts,
   ingest: ingest,
+  poster: poster,
   render: render,
 } as const;

@@ -1,5 +1,6 @@
 import { UploadQuery } from "@/contract/media";
-import { allows, handler } from "@/server/auth/handler";
+import { handler } from "@/server/auth/handler";
+import { allows } from "@/server/auth/principal";
 import { allKinds, fillerKinds, takeUpload } from "@/server/files/uploads";
 
 export const POST = handler("contributor", { query: UploadQuery }, ({ request, member, query }) =>

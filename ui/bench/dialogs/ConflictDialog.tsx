@@ -37,7 +37,7 @@ export function ConflictDialog() {
           Your last changes are not saved, because the design has moved on. Which version shall be the draft? The other
           one is kept under Versions.
         </p>
-        <div className="conflict">
+        <div className="conflict d-grid gap-16">
           <figure>
             <figcaption>Yours</figcaption>
             <Poster design={mine} />

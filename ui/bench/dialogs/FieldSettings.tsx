@@ -56,7 +56,7 @@ export function FieldSettings({ field }: { field: Field }) {
 /** What a field fills there, as the bench calls it. */
 function labelIn(layers: readonly Layer[], { layer, property }: Field["drives"][number]): string {
   const found = layers.find(({ id }) => id === layer);
-  return found ? propertyLabel(found, property) : property;
+  return found ? propertyLabel(found, property).toLowerCase() : property;
 }
 
 function DrivesList({ field }: { field: Field }) {
@@ -70,7 +70,7 @@ function DrivesList({ field }: { field: Field }) {
   return (
     <fieldset className="setting">
       <legend>Fills</legend>
-      <ul className="leaf__list">
+      <ul className="leaf__list list-none m-0 p-0">
         {field.drives.map((drive, i) => (
           <li key={`${drive.layer} ${drive.property}`}>
             {layers.find(({ id }) => id === drive.layer)?.name ?? drive.layer}: {labelIn(layers, drive)}{" "}

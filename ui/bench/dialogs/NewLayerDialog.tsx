@@ -40,7 +40,7 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
   return (
     <PaperDialog title="New layer" onClose={onClose} size="lg" restoreFocus={false}>
       <Modal.Body>
-        <div className="kinds">
+        <div className="kinds d-grid gap-4">
           {kinds.map(([kind, about], i) => (
             <button key={kind} type="button" autoFocus={i === 0} onClick={() => add(kind)}>
               <b>{kindName(kind)}</b> {about}
@@ -48,7 +48,7 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
           ))}
         </div>
         <h3 className="rubric">What shows the time</h3>
-        <div className="kinds">
+        <div className="kinds d-grid gap-4">
           {timeThings.map((thing) => (
             <button key={thing} type="button" onClick={() => addThing(thing)}>
               <b>{timeThingNames[thing].name}</b> {timeThingNames[thing].about}

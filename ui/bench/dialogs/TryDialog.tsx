@@ -2,6 +2,7 @@
 import { useMemo, useState } from "react";
 import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
+import { Segments } from "@/ui/parts/Segments";
 import { trialsOf, type Trial } from "@/core/edit/try-values";
 import { messageOf } from "@/core/messages";
 import { FormatStage } from "@/ui/stage/FormatStage";
@@ -23,18 +24,22 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
   return (
     <PaperDialog title="Try values" onClose={onClose} size="xl">
       <Modal.Body>
-        <div className="segments" role="radiogroup" aria-label="Format">
-          {house.formats
+        <Segments
+          label="Format"
+          value={format}
+          options={house.formats
             .filter(({ id }) => document.formats.includes(id))
-            .map(({ id, name }) => (
-              <button key={id} type="button" role="radio" aria-checked={format === id} onClick={() => setFormat(id)}>
-                {name}
-              </button>
-            ))}
-        </div>
-        <div className="trials">
+            .map(({ id, name }) => ({ id, label: name }))}
+          onChange={setFormat}
+        />
+        <div className="trials d-grid gap-14 mt-12">
           {trials.map((trial) => (
-            <button key={trial.id} type="button" className="trial" onClick={() => take(trial)}>
+            <button
+              key={trial.id}
+              type="button"
+              className="trial bg-none border p-8 text-start"
+              onClick={() => take(trial)}
+            >
               <TrialStage trial={trial} format={format} />
             </button>
           ))}

@@ -49,7 +49,7 @@ export function VersionsDialog({ onClose }: { onClose: () => void }) {
     <PaperDialog title="Versions" onClose={onClose}>
       <Modal.Body>
         <form
-          className="versions__keep"
+          className="versions__keep d-flex gap-8"
           onSubmit={(event) => {
             event.preventDefault();
             if (name.trim() !== "") void keep();
@@ -75,7 +75,7 @@ export function VersionsDialog({ onClose }: { onClose: () => void }) {
             No version is kept yet. Every change can be undone anyway; a version is for what you want to find again.
           </p>
         )}
-        <ul className="versions">
+        <ul className="versions list-none mt-12 mx-0 mb-0 p-0">
           {versions.data?.versions.map((version) => (
             <li key={version.id}>
               <span>

@@ -40,7 +40,7 @@ export function EasePop({
       <button
         ref={target}
         type="button"
-        className="say__pick"
+        className="say__pick fw-semibold bg-none text-body fw-semibold p-0 text-start"
         aria-haspopup="dialog"
         aria-expanded={open}
         aria-label={`How it runs: ${typeof children === "string" ? children : ""}`}

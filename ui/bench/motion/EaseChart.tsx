@@ -42,7 +42,7 @@ export function EaseChart({ ease, onChange }: { ease: Ease; onChange: (ease: Eas
   }, [ease]);
   const curve = typeof ease === "string" || ease.kind === "cubic-bezier" ? asBezier(ease) : undefined;
   return (
-    <div className="ease-chart" style={size}>
+    <div className="ease-chart bg-body border flex-none position-relative" style={size}>
       <svg {...size} aria-hidden>
         {[0, 1].map((y) => (
           <line key={y} x1={pad} x2={size.width - pad} y1={toY(y)} y2={toY(y)} stroke={hairline} />

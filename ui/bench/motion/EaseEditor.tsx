@@ -13,7 +13,7 @@ import { asBezier } from "./ease-field";
 // The charting library comes only when a curve is looked at.
 const EaseChart = dynamic(() => import("./EaseChart").then((module) => module.EaseChart), {
   ssr: false,
-  loading: () => <div className="ease-chart" />,
+  loading: () => <div className="ease-chart bg-body border flex-none position-relative" />,
 });
 
 type Kind = "curve" | "spring" | "steps" | "line";
@@ -53,7 +53,7 @@ export function EaseEditor({
 }) {
   const kind = kindOf(ease);
   return (
-    <div className="ease-editor">
+    <div className="ease-editor d-grid gap-6">
       <h3 className="rubric">How it runs</h3>
       <Choice
         label="Kind of ease"
@@ -66,11 +66,11 @@ export function EaseEditor({
         ]}
         onChange={(next) => onChange(starts[next as Kind], false)}
       />
-      <div className="ease-editor__sides">
+      <div className="align-items-stretch d-flex gap-10">
         <EaseChart ease={ease} onChange={onChange} />
         <EaseSpecimen ease={ease} lengthS={lengthS} />
       </div>
-      <p className="ease-editor__key">
+      <p className="ease-editor__key text-secondary fs-12 m-0">
         <i className="is-progress" aria-hidden /> progress <i className="is-pace" aria-hidden /> pace · it runs{" "}
         {easeWords(ease)}
       </p>
@@ -149,7 +149,7 @@ function CurveRows({ ease, onChange }: { ease: Ease; onChange: (ease: Ease, merg
           </button>
         ))}
       </span>
-      <div className="ease-editor__points">
+      <div className="ease-editor__points d-grid gap-4">
         {(["x1", "y1", "x2", "y2"] as const).map((key) => (
           <NumberBox
             key={key}

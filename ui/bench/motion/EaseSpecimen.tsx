@@ -26,7 +26,7 @@ export function EaseSpecimen({ ease, lengthS }: { ease: Ease; lengthS: number })
     return () => cancelAnimationFrame(frame);
   }, [ease, lengthS]);
   return (
-    <div className="ease-specimen" aria-hidden>
+    <div className="ease-specimen d-flex flex-1 flex-column gap-8" aria-hidden>
       <span>
         <i ref={travel} />
       </span>

@@ -41,7 +41,7 @@ export function InstantBox({
     else onChange({ anchor: anchor as "start", gap }, false);
   };
   return (
-    <span className="instant">
+    <span className="instant align-items-center d-inline-flex flex-wrap gap-4">
       <NumberBox
         value={at.gap}
         unit="s"

@@ -2,7 +2,7 @@
 import { Trash } from "react-bootstrap-icons";
 import type { Key, KeyTime } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
-import { readPath } from "@/core/edit/property";
+import { keyFacts, type KeyFacts } from "@/core/edit/driven-facts";
 import { easeWords } from "@/core/motion/words";
 import { ColourBox } from "../page/ColourBox";
 import { NumberBox } from "../page/NumberBox";
@@ -11,151 +11,58 @@ import { useBenchPlayer } from "../player-context";
 import { EasePop } from "./EaseButton";
 import { InstantBox } from "./InstantBox";
 
-interface Keyable {
-  readonly property: string;
-  readonly name: string;
-  readonly unit: "u" | "°" | "%" | "";
-  readonly rest: number | string;
-}
-
-/** What of a layer can have keys of its own, with its value at rest. Shifts, turns, scales and opacity go on top. */
-function keyables(layer: Layer): Keyable[] {
-  const on: Keyable[] = [
-    { property: "dx", name: "Shift right", unit: "u", rest: 0 },
-    { property: "dy", name: "Shift down", unit: "u", rest: 0 },
-    { property: "turn", name: "Turn", unit: "°", rest: 0 },
-    { property: "scale", name: "Scale", unit: "%", rest: 1 },
-    { property: "opacity", name: "Opacity", unit: "%", rest: 1 },
-    { property: "width", name: "Width", unit: "%", rest: 1 },
-    { property: "height", name: "Height", unit: "%", rest: 1 },
-  ];
-  const own: (readonly [string, string, Keyable["unit"]])[] = [
-    ["fill.colour", "Colour", ""],
-    ["stroke.fill.colour", "Line colour", ""],
-    ["stroke.from", "Line drawn from", "%"],
-    ["stroke.to", "Line drawn to", "%"],
-    ["stroke.width", "Line width", "u"],
-    ["sweep", "Angle", "°"],
-    ["liquid.level", "Level", "%"],
-    ["glow.strength", "Glow", ""],
-    ["blur", "Blur", "u"],
-  ];
-  for (const [property, name, unit] of own) {
-    const rest = readPath(layer, property);
-    if (typeof rest === "number" || typeof rest === "string") on.push({ property, name, unit, rest });
-  }
-  if (layer.kind === "text") on.push({ property: "tracking", name: "Tracking", unit: "", rest: 0 });
-  return on;
-}
-
 const most = 200;
+const round = (value: number, parts: number) => Math.round(value * parts) / parts;
+
+/** Tells the needle's instant, anchored to what is nearest: the start while it arrives, the end while it leaves. */
+function useNeedle(): () => KeyTime {
+  const player = useBenchPlayer();
+  const format = useBench((state) => state.format);
+  return () => {
+    const { stage, timeS, lengthS } = player.snapshot();
+    const shown = stage.kind === "ready" ? stage.formats.find((f) => f.format.id === format) : undefined;
+    const { arriveS = 0, leaveS = 0 } = shown ?? {};
+    if (timeS <= arriveS) return { anchor: "start", gap: round(timeS, 1000) };
+    if (timeS >= lengthS - leaveS) return { anchor: "end", gap: round(timeS - lengthS, 1000) };
+    const stayS = Math.max(1e-3, lengthS - arriveS - leaveS);
+    return { anchor: "stay", share: round((timeS - arriveS) / stayS, 1e4), gap: 0 };
+  };
+}
+
+type EditLayer = (label: string, recipe: (own: Layer) => void, merge?: string) => void;
+
+function useLayerEdit(id: string): EditLayer {
+  const store = useBenchStore();
+  return (label, recipe, merge) => {
+    const change = (layers: Layer[]) => {
+      const own = layers.find((layer) => layer.id === id);
+      if (own) recipe(own);
+    };
+    store.getState().edit(label, (draft) => change(draft.layers), merge);
+  };
+}
 
 /** Hand-set keys: of any number or colour, each at an instant that stays right whatever the clip's length. */
 export function KeyRows({ layer }: { layer: Layer }) {
-  const store = useBenchStore();
-  const player = useBenchPlayer();
-  const format = useBench((state) => state.format);
-  const list = keyables(layer);
-  const edit = (label: string, recipe: (own: Layer) => void, merge?: string) =>
-    store.getState().edit(
-      label,
-      (draft) => {
-        const own = draft.layers.find(({ id }) => id === layer.id);
-        if (own) recipe(own);
-      },
-      merge,
-    );
-  /** The needle's instant, anchored to what is nearest: the start while it arrives, the end while it leaves. */
-  const here = (): KeyTime => {
-    const { stage, timeS, lengthS } = player.snapshot();
-    const shown = stage.kind === "ready" ? stage.formats.find((f) => f.format.id === format) : undefined;
-    const round = (value: number) => Math.round(value * 1000) / 1000;
-    const { arriveS = 0, leaveS = 0 } = shown ?? {};
-    if (timeS <= arriveS) return { anchor: "start", gap: round(timeS) };
-    if (timeS >= lengthS - leaveS) return { anchor: "end", gap: round(timeS - lengthS) };
-    const stayS = Math.max(1e-3, lengthS - arriveS - leaveS);
-    return { anchor: "stay", share: Math.round(((timeS - arriveS) / stayS) * 1e4) / 1e4, gap: 0 };
-  };
+  const edit = useLayerEdit(layer.id);
+  const needle = useNeedle();
+  const list = keyFacts(layer);
+  const factsOf = (property: string): KeyFacts =>
+    list.find((entry) => entry.property === property) ?? { property, label: property, unit: "", rest: 0 };
   const add = (property: string) => {
-    const facts = list.find((entry) => entry.property === property);
-    if (!facts) return;
-    edit(`Key of ${facts.name.toLowerCase()}`, (own) => {
+    const { label, rest } = factsOf(property);
+    edit(`Key of ${label.toLowerCase()}`, (own) => {
       const track = own.keys.find((other) => other.property === property);
-      const key: Key = { at: here(), value: track?.keys[track.keys.length - 1]?.value ?? facts.rest, hold: false };
+      const key: Key = { at: needle(), value: track?.keys.at(-1)?.value ?? rest, hold: false };
       if (!track) own.keys.push({ property, keys: [key] });
       else if (track.keys.length < most) track.keys.push(key);
     });
   };
   return (
     <div className="key-rows">
-      {layer.keys.map(({ property, keys }, t) => {
-        const facts = list.find((entry) => entry.property === property) ?? {
-          ...{ property, name: property, unit: "" as const, rest: 0 },
-        };
-        const put = (k: number, part: Partial<Key>, merge = false) =>
-          edit(
-            `Key of ${facts.name.toLowerCase()}`,
-            (own) => void Object.assign(own.keys[t]!.keys[k]!, part),
-            merge ? `key ${layer.id} ${t} ${k}` : undefined,
-          );
-        return (
-          <fieldset key={property} className="worn" aria-label={`Keys of ${facts.name}`}>
-            <legend>Keys: {facts.name}</legend>
-            <ol>
-              {keys.map((key, k) => (
-                <li key={k} className="say">
-                  {typeof key.value === "number" ? (
-                    <NumberBox
-                      value={key.value}
-                      unit={facts.unit}
-                      label={`${facts.name}: value of key ${k + 1}`}
-                      onChange={(value, merge) => put(k, { value }, merge)}
-                    />
-                  ) : (
-                    <ColourBox
-                      value={key.value}
-                      label={`${facts.name}: value of key ${k + 1}`}
-                      layer={layer}
-                      onChange={(value, merge) => put(k, { value }, merge)}
-                    />
-                  )}{" "}
-                  <InstantBox
-                    at={key.at}
-                    label={`When key ${k + 1} is`}
-                    onChange={(at, merge) => put(k, { at }, merge)}
-                  />
-                  {k > 0 && (
-                    <EasePop
-                      ease={key.ease ?? "linear"}
-                      lengthS={1}
-                      onChange={(ease, merge) => put(k, { ease }, merge)}
-                    >
-                      {easeWords(key.ease ?? "linear")}
-                    </EasePop>
-                  )}
-                  <label className="tick">
-                    <input type="checkbox" checked={key.hold} onChange={(e) => put(k, { hold: e.target.checked })} />{" "}
-                    hold
-                  </label>
-                  <button
-                    type="button"
-                    className="small-button"
-                    aria-label={`Take key ${k + 1} of ${facts.name} away`}
-                    onClick={() =>
-                      edit("Take a key away", (own) => {
-                        own.keys[t]!.keys.splice(k, 1);
-                        own.keys = own.keys.filter((track) => track.keys.length > 0);
-                      })
-                    }
-                  >
-                    <Trash aria-hidden />
-                  </button>
-                </li>
-              ))}
-            </ol>
-          </fieldset>
-        );
-      })}
+      {layer.keys.map(({ property }, t) => (
+        <TrackRows key={property} layer={layer} track={t} facts={factsOf(property)} edit={edit} />
+      ))}
       <p className="put-on">
         <span>Key at the needle</span>
         <select
@@ -165,13 +72,86 @@ export function KeyRows({ layer }: { layer: Layer }) {
           onChange={(event) => add(event.target.value)}
         >
           <option value="">of …</option>
-          {list.map(({ property, name }) => (
+          {list.map(({ property, label }) => (
             <option key={property} value={property}>
-              {name}
+              {label}
             </option>
           ))}
         </select>
       </p>
     </div>
+  );
+}
+
+/** All keys of one property. */
+function TrackRows(props: { layer: Layer; track: number; facts: KeyFacts; edit: EditLayer }) {
+  const { layer, track, facts, edit } = props;
+  const put = (k: number, part: Partial<Key>, merge = false) =>
+    edit(
+      `Key of ${facts.label.toLowerCase()}`,
+      (own) => void Object.assign(own.keys[track]!.keys[k]!, part),
+      merge ? `key ${layer.id} ${track} ${k}` : undefined,
+    );
+  const take = (k: number) =>
+    edit("Take a key away", (own) => {
+      own.keys[track]!.keys.splice(k, 1);
+      own.keys = own.keys.filter(({ keys }) => keys.length > 0);
+    });
+  return (
+    <fieldset className="worn" aria-label={`Keys of ${facts.label}`}>
+      <legend>Keys: {facts.label}</legend>
+      <ol>
+        {layer.keys[track]!.keys.map((key, k) => (
+          <KeyRow
+            key={k}
+            layer={layer}
+            own={key}
+            number={k + 1}
+            facts={facts}
+            put={(part, merge) => put(k, part, merge)}
+            take={() => take(k)}
+          />
+        ))}
+      </ol>
+    </fieldset>
+  );
+}
+
+function KeyRow(props: {
+  layer: Layer;
+  own: Key;
+  number: number;
+  facts: KeyFacts;
+  put: (part: Partial<Key>, merge?: boolean) => void;
+  take: () => void;
+}) {
+  const { layer, own, number, facts, put, take } = props;
+  const label = `${facts.label}: value of key ${number}`;
+  const ease = own.ease ?? "linear";
+  return (
+    <li className="say border-bottom-dotted py-4 px-0 position-relative">
+      {typeof own.value === "number" ? (
+        <NumberBox value={own.value} unit={facts.unit} label={label} onChange={(value, m) => put({ value }, m)} />
+      ) : (
+        <ColourBox value={own.value} label={label} layer={layer} onChange={(value, m) => put({ value }, m)} />
+      )}{" "}
+      <InstantBox at={own.at} label={`When key ${number} is`} onChange={(at, m) => put({ at }, m)} />
+      {number > 1 && (
+        <EasePop ease={ease} lengthS={1} onChange={(next, m) => put({ ease: next }, m)}>
+          {easeWords(ease)}
+        </EasePop>
+      )}
+      <label className="tick">
+        <input type="checkbox" checked={own.hold} onChange={(e) => put({ hold: e.target.checked })} /> hold
+      </label>
+      <button
+        type="button"
+        className="small-button"
+        aria-label={`Take key ${number} of ${facts.label} away`}
+        onClick={take}
+      >
+        <Trash aria-hidden />
+      </button>
+    </li>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 import type { Layer } from "@/core/document/layer";
 import type { Meter, Timer } from "@/core/document/keys";
+import { meterFacts } from "@/core/edit/driven-facts";
 import { outlineFacts, outlinePoints, outlineStarts, type OutlineStart } from "@/core/edit/time-things";
 import { timerText } from "@/core/schedule/timer";
 import { usePlayerView } from "@/ui/stage/use-player";
@@ -56,27 +57,11 @@ export function MeterRows({ layer }: { layer: Layer }) {
 
 type Set = (value: unknown, merge?: boolean) => void;
 
-const meterNames: Readonly<Record<string, string>> = {
-  width: "its width",
-  height: "its height",
-  "stroke.to": "how much of its line is drawn",
-  sweep: "its angle",
-  dx: "its place across",
-  dy: "its place down",
-  turn: "its turn",
-  opacity: "its opacity",
-};
-
 function MeterSettings({ layer, meter, set }: { layer: Layer; meter: Meter; set: Set }) {
-  const options: Option[] = Object.entries(meterNames).filter(
-    ([property]) =>
-      (property !== "stroke.to" || ("stroke" in layer && layer.stroke)) &&
-      (property !== "sweep" || layer.kind === "ring"),
-  );
+  const facts = meterFacts(layer);
+  const options: Option[] = facts.map(({ property, words }) => [property, words]);
   const put = (part: Partial<Meter>, merge = false) => set({ ...meter, ...part }, merge);
-  const shares =
-    meter.property !== "sweep" && meter.property !== "dx" && meter.property !== "dy" && meter.property !== "turn";
-  const unit = shares ? "%" : meter.property === "sweep" || meter.property === "turn" ? "°" : "u";
+  const unit = facts.find(({ property }) => property === meter.property)?.unit ?? "";
   return (
     <fieldset className="worn" aria-label="Shows the time">
       <legend>
@@ -90,7 +75,9 @@ function MeterSettings({ layer, meter, set }: { layer: Layer; meter: Meter; set:
           label="What shows the time"
           value={meter.property}
           options={options}
-          onChange={(property) => put({ property, from: 0, to: property === "sweep" ? 360 : 1 })}
+          onChange={(property) =>
+            put({ property, from: 0, to: facts.find((entry) => entry.property === property)?.full ?? 1 })
+          }
         />
       </Row>
       <div className="row-pair">
@@ -131,17 +118,17 @@ function OutlineRow({ layer }: { layer: Extract<Layer, { kind: "line" }> }) {
   return (
     <>
       <Row label="Starts at">
-        <span className="outline-pad" role="radiogroup" aria-label="Where the outline starts">
+        <span className="outline-pad m-8 position-relative" role="radiogroup" aria-label="Where the outline starts">
           {outlineStarts.map((name) => (
-            <button
+            <input
               key={name}
-              type="button"
-              role="radio"
+              type="radio"
+              name={`outline of ${layer.id}`}
               className={`at-${name.replace(" ", "-")}`}
-              aria-checked={facts?.start === name}
+              checked={facts?.start === name}
               aria-label={name}
               title={name}
-              onClick={() => put(name, facts?.clockwise ?? true)}
+              onChange={() => put(name, facts?.clockwise ?? true)}
             />
           ))}
         </span>

@@ -31,7 +31,12 @@ export function MotionSets() {
     <section className="leaf" aria-label="Motion of everything">
       <h3 className="rubric">Motion of everything</h3>
       <p className="leaf__say">Gives every layer a fitting arrive, stay and leave. Point to try, press to keep.</p>
-      <div className="motion-sets" role="group" aria-label="Motion of everything" onPointerLeave={trial.end}>
+      <div
+        className="motion-sets d-grid gap-2"
+        role="group"
+        aria-label="Motion of everything"
+        onPointerLeave={trial.end}
+      >
         {motionSets.map(({ id, name, about }) => (
           <button
             key={id}

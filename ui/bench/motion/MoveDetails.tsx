@@ -34,7 +34,7 @@ export function MoveDetails({
   const [open, setOpen] = useState(false);
   return (
     <>
-      <span className="say__tools">
+      <span className="say__tools d-flex gap-2">
         <button
           type="button"
           className="small-button"
@@ -48,7 +48,7 @@ export function MoveDetails({
         {children}
       </span>
       {open && (
-        <div className="say__more">
+        <div className="bg-body py-4 px-8">
           <Facts layer={layer} move={move} change={change} />
           {move.split && <SplitRows split={move.split} change={change} />}
           {move.phase === "stay" && <LoopRows move={move} change={change} />}

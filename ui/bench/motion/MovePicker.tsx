@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useRef } from "react";
 import type { Design } from "@/core/document/design";
 import type { Layer } from "@/core/document/layer";
 import type { MoveKind } from "@/core/document/move";
@@ -12,8 +12,16 @@ import { useTrial } from "./use-trial";
 
 /** Kinds of moves for a phase: pointed at, the chosen layers show it on the stage; pressed, they keep it. */
 export function MovePicker({ layer }: { layer: Layer }) {
-  const [phase, setPhase] = useState<Phase>();
   const store = useBenchStore();
+  const phase = useBench((state) => state.adding);
+  const setPhase = (adding: Phase | undefined) => store.getState().show({ adding });
+  const picked = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (!phase) return;
+    // The first kind of move is then one Tab away.
+    picked.current?.focus();
+    picked.current?.scrollIntoView({ block: "nearest" });
+  }, [phase]);
   const trial = useTrial();
   const count = useBench((state) => state.chosen.length);
   const chosen = () => {
@@ -34,12 +42,13 @@ export function MovePicker({ layer }: { layer: Layer }) {
     setPhase(undefined);
   };
   return (
-    <div className="move-picker">
+    <div className="move-picker mt-8">
       <p className="put-on">
         <span>Add a move</span>
         {(["arrive", "stay", "leave"] as const).map((in_) => (
           <button
             key={in_}
+            ref={phase === in_ ? picked : undefined}
             type="button"
             className={`chip chip-${in_}`}
             aria-expanded={phase === in_}
@@ -52,7 +61,7 @@ export function MovePicker({ layer }: { layer: Layer }) {
       </p>
       {phase && (
         <div
-          className="move-picker__kinds"
+          className="move-picker__kinds bg-body border d-grid gap-2 p-8"
           role="group"
           aria-label={`Kinds of moves: ${phaseNames[phase]}`}
           onPointerLeave={trial.end}
@@ -76,7 +85,7 @@ export function MovePicker({ layer }: { layer: Layer }) {
               onBlur={trial.end}
               onClick={() => take(kind, phase)}
             >
-              <i className={`glyph glyph-${kind}`} aria-hidden />
+              <i className={`glyph flex-none overflow-hidden position-relative glyph-${kind}`} aria-hidden />
               {kindWords[kind].name}
             </button>
           ))}
@@ -132,7 +141,7 @@ function SavedKinds({
             onBlur={end}
             onClick={() => take(document.name, put)}
           >
-            <i className="glyph glyph-saved" aria-hidden />
+            <i className="glyph flex-none overflow-hidden position-relative glyph-saved" aria-hidden />
             {document.name}
           </button>
         );

@@ -20,7 +20,10 @@ export function MoveSentence({ layer, move }: { layer: Layer; move: Move }) {
   const takes = moveKinds[move.kind].takes as readonly string[];
   const split = move.split ?? facts.split;
   return (
-    <li className={`say say-${move.phase}${chosen ? " is-chosen" : ""}`} data-move-sentence={move.id}>
+    <li
+      className={`say border-bottom-dotted py-4 px-0 position-relative say-${move.phase}${chosen ? " is-chosen" : ""}`}
+      data-move-sentence={move.id}
+    >
       <p onClick={() => store.getState().show({ moves: [move.id] })}>
         {phaseVerbs[move.phase]}{" "}
         <Pick

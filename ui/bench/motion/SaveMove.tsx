@@ -1,12 +1,17 @@
 "use client";
-import { useId, useRef, useState, type FormEvent } from "react";
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useId, useRef, useState } from "react";
 import { Overlay, Popover } from "react-bootstrap";
 import { Bookmark, BookmarkFill } from "react-bootstrap-icons";
+import { useForm } from "react-hook-form";
+import { z } from "zod";
 import type { Layer } from "@/core/document/layer";
 import type { Move } from "@/core/document/move";
 import type { SavedMove } from "@/core/document/saved-move";
+import { Name } from "@/core/document/units";
 import { changedBy, detachMoves, findOfSaved, keepMoves, refreshSaved } from "@/core/edit/saved-moves";
 import { kindWords } from "@/core/motion/words";
+import { Labelled } from "@/ui/parts/Labelled";
 import { readTags } from "@/ui/moves/tags";
 import { useMoves } from "@/ui/moves/use-moves";
 import { useBenchStore } from "../store";
@@ -57,27 +62,26 @@ export function SaveMove({ layer, moves }: { layer: Layer; moves: readonly Move[
   );
 }
 
+const Keeping = z.strictObject({ name: Name, tags: z.string().max(200) });
+
 /** Asks for a name and tags, and saves. `marks` are the moves that follow what is saved from then on. */
-export function Keep({
-  suggestion,
-  make,
-  marks,
-  onDone,
-}: {
+export function Keep(props: {
   suggestion: string;
   make: (name: string, tags: readonly string[]) => SavedMove | undefined;
   marks: readonly string[];
   onDone: () => void;
 }) {
+  const { suggestion, make, marks, onDone } = props;
   const store = useBenchStore();
   const { save } = useMoves();
-  const [name, setName] = useState(suggestion);
-  const [tags, setTags] = useState("");
-  const [fault, setFault] = useState<string>();
-  const keep = async (event: FormEvent) => {
-    event.preventDefault();
-    const made = make(name.trim(), readTags(tags));
-    if (!made || name.trim() === "") return setFault("Give it a name.");
+  const { register, handleSubmit, setError, formState } = useForm({
+    resolver: zodResolver(Keeping),
+    defaultValues: { name: suggestion, tags: "" },
+  });
+  const { errors } = formState;
+  const keep = handleSubmit(async ({ name, tags }) => {
+    const made = make(name, readTags(tags));
+    if (!made) return setError("name", { message: "There is nothing to keep." });
     try {
       const id = await save(made);
       store.getState().edit("Keep under a name", (draft) => {
@@ -87,35 +91,15 @@ export function Keep({
       });
       onDone();
     } catch (error) {
-      setFault((error as Error).message);
+      setError("root", { message: (error as Error).message });
     }
-  };
+  });
   return (
-    <form onSubmit={keep} className="keep">
+    <form noValidate onSubmit={(event) => void keep(event)} className="keep d-grid gap-6">
       <h3 className="rubric">Keep under a name</h3>
-      <label className="setting">
-        Name
-        <input
-          type="text"
-          className="form-control form-control-sm"
-          autoFocus
-          maxLength={80}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </label>
-      <label className="setting">
-        Tags
-        <input
-          type="text"
-          className="form-control form-control-sm"
-          maxLength={200}
-          placeholder="calm, names"
-          value={tags}
-          onChange={(event) => setTags(event.target.value)}
-        />
-      </label>
-      {fault && <p role="alert">{fault}</p>}
+      <Labelled label="Name" autoFocus maxLength={80} box={register("name")} fault={errors.name && "Give it a name."} />
+      <Labelled label="Tags" maxLength={200} box={register("tags")} fault={errors.tags?.message} />
+      {errors.root && <p role="alert">{errors.root.message}</p>}
       <button type="submit" className="chip">
         Keep it
       </button>
@@ -156,10 +140,10 @@ function Follows({
   };
   const uses = known?.uses ?? [];
   return (
-    <div className="keep">
+    <div className="keep d-grid gap-6">
       <h3 className="rubric">{known?.document.name ?? "A saved move"}</h3>
       {uses.length > 0 && (
-        <ul className="leaf__list">
+        <ul className="leaf__list list-none m-0 p-0">
           {uses.map(({ designId, name, layers }) => (
             <li key={designId}>
               {name}: {layers === 1 ? "one layer" : `${layers} layers`}

@@ -35,7 +35,12 @@ export function Pick({
   children?: ReactNode;
 }) {
   return (
-    <select className="say__pick" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
+    <select
+      className="say__pick fw-semibold bg-none text-body fw-semibold p-0 text-start"
+      aria-label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+    >
       {options.map(([id, words]) => (
         <option key={id} value={id}>
           {words}

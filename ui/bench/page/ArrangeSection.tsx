@@ -36,7 +36,7 @@ export function ArrangeSection() {
   const chosen = () =>
     new Map(store.getState().chosen.flatMap((id) => (boxes.get(id) ? [[id, boxes.get(id)!.box] as const] : [])));
   return (
-    <div className="arrange" role="toolbar" aria-label="Line up">
+    <div className="arrange d-flex gap-2 mt-8" role="toolbar" aria-label="Line up">
       {alignButtons.map(({ axis, edge, label, Icon }) => (
         <button
           key={label}

@@ -2,52 +2,49 @@
 import { useId, useRef, useState } from "react";
 import { Overlay, Popover } from "react-bootstrap";
 import { ColourRef } from "@/core/document/colour";
+import type { House } from "@/core/document/house";
 import type { Layer } from "@/core/document/layer";
 import { mainColours } from "@/core/media/prepare-mark";
 import { useBench } from "../store";
 
+interface ColourProps {
+  readonly value: string;
+  readonly label: string;
+  readonly layer?: Layer;
+  readonly onChange: (value: string, merge?: boolean) => void;
+}
+
+const refOf = (value: string): readonly [kind: string, of: string] =>
+  value.includes(":") ? (value.split(":") as [string, string]) : ["own", value];
+
+const nameIn = (list: readonly { id: string; name: string }[], id: string) =>
+  list.find((entry) => entry.id === id)?.name ?? id;
+
+/** What a colour is called, and as far as it is known here, how it looks. */
+function shownColour(value: string, house: House, layers: readonly Layer[]): { name: string; css?: string } {
+  const [kind, of] = refOf(value);
+  const colour = house.colours.find(({ role }) => role === of);
+  if (kind === "house") return { name: colour?.name ?? of, ...(colour && { css: colour.hex }) };
+  if (kind === "pair") return { name: `To suit ${nameIn(layers, of)}` };
+  if (kind === "same") return { name: `As ${nameIn(layers, of)}` };
+  return { name: of, css: of };
+}
+
 /** A colour of the house, one that goes with another layer, or one of its own. */
-export function ColourBox({
-  value,
-  label,
-  layer,
-  onChange,
-}: {
-  value: string;
-  label: string;
-  layer?: Layer;
-  onChange: (value: string, merge?: boolean) => void;
-}) {
+export function ColourBox(props: ColourProps) {
+  const { value, label } = props;
   const house = useBench((state) => state.house);
   const layers = useBench((state) => state.document.layers);
   const [open, setOpen] = useState(false);
   const target = useRef<HTMLButtonElement>(null);
   const id = useId();
-  const [kind, of] = value.includes(":") ? (value.split(":") as [string, string]) : ["own", value];
-  // What marks bring along; most follow the house colours already.
-  const ofMarks = [...new Set(house.marks.flatMap((mark) => mainColours(mark.drawing).slice(0, 4)))].filter((c) =>
-    c.startsWith("#"),
-  );
-  const others = layers.filter((other) => other.id !== layer?.id && "fill" in other && other.fill);
-  const name =
-    kind === "house"
-      ? (house.colours.find(({ role }) => role === of)?.name ?? of)
-      : kind === "pair"
-        ? `To suit ${layers.find((other) => other.id === of)?.name ?? of}`
-        : kind === "same"
-          ? `As ${layers.find((other) => other.id === of)?.name ?? of}`
-          : of;
-  const css = kind === "house" ? house.colours.find(({ role }) => role === of)?.hex : kind === "own" ? of : undefined;
-  const choose = (colour: string) => {
-    onChange(colour);
-    setOpen(false);
-  };
+  const { name, css } = shownColour(value, house, layers);
   return (
     <>
       <button
         ref={target}
         type="button"
-        className="colour"
+        className="colour align-items-center d-inline-flex flex-1 gap-6 min-w-0 overflow-hidden text-ellipsis text-nowrap"
         aria-haspopup="dialog"
         aria-expanded={open}
         onClick={() => setOpen(!open)}
@@ -57,60 +54,93 @@ export function ColourBox({
         {name}
       </button>
       <Overlay target={target} show={open} placement="left-start" rootClose onHide={() => setOpen(false)}>
-        <Popover id={id} className="palette" role="dialog" aria-label={label}>
-          <h3 className="rubric">House colours</h3>
-          <div className="palette__house">
-            {house.colours.map((colour) => (
-              <button
-                key={colour.role}
-                type="button"
-                aria-pressed={value === `house:${colour.role}`}
-                onClick={() => choose(`house:${colour.role}`)}
-              >
-                <i className="swatch" style={{ background: colour.hex }} aria-hidden />
-                {colour.name}
+        <Popover id={id} className="palette p-12" role="dialog" aria-label={label}>
+          <Palette {...props} css={css} done={() => setOpen(false)} />
+        </Popover>
+      </Overlay>
+    </>
+  );
+}
+
+/** All that a colour may be. */
+function Palette({ value, layer, onChange, css, done }: ColourProps & { css: string | undefined; done: () => void }) {
+  const house = useBench((state) => state.house);
+  // What marks bring along; most follow the house colours already.
+  const ofMarks = [...new Set(house.marks.flatMap((mark) => mainColours(mark.drawing).slice(0, 4)))]
+    .filter((colour) => colour.startsWith("#"))
+    .slice(0, 24);
+  const choose = (colour: string) => {
+    onChange(colour);
+    done();
+  };
+  return (
+    <>
+      <h3 className="rubric">House colours</h3>
+      <div className="palette__house d-grid gap-4">
+        {house.colours.map(({ role, hex, name }) => (
+          <button
+            key={role}
+            type="button"
+            aria-pressed={value === `house:${role}`}
+            onClick={() => choose(`house:${role}`)}
+          >
+            <i className="swatch" style={{ background: hex }} aria-hidden />
+            {name}
+          </button>
+        ))}
+      </div>
+      {ofMarks.length > 0 && (
+        <>
+          <h3 className="rubric">From marks</h3>
+          <div className="palette__marks d-flex flex-wrap gap-4">
+            {ofMarks.map((hex) => (
+              <button key={hex} type="button" aria-label={hex} title={hex} onClick={() => choose(hex)}>
+                <i className="swatch" style={{ background: hex }} aria-hidden />
               </button>
             ))}
           </div>
-          {ofMarks.length > 0 && (
-            <>
-              <h3 className="rubric">From marks</h3>
-              <div className="palette__marks">
-                {ofMarks.slice(0, 24).map((hex) => (
-                  <button key={hex} type="button" aria-label={hex} title={hex} onClick={() => choose(hex)}>
-                    <i className="swatch" style={{ background: hex }} aria-hidden />
-                  </button>
-                ))}
-              </div>
-            </>
-          )}
-          {others.length > 0 && (
-            <>
-              <h3 className="rubric">With another layer</h3>
-              <div className="palette__with">
-                {(["pair", "same"] as const).map((how) => (
-                  <select
-                    key={how}
-                    className="form-select form-select-sm"
-                    aria-label={how === "pair" ? "To suit the colour of" : "The same colour as"}
-                    value={kind === how ? of : ""}
-                    onChange={(event) => event.target.value && choose(`${how}:${event.target.value}`)}
-                  >
-                    <option value="">{how === "pair" ? "To suit …" : "The same as …"}</option>
-                    {others.map((other) => (
-                      <option key={other.id} value={other.id}>
-                        {other.name}
-                      </option>
-                    ))}
-                  </select>
-                ))}
-              </div>
-            </>
-          )}
-          <h3 className="rubric">Its own</h3>
-          <OwnColour value={css ?? "#000000ff"} onChange={onChange} />
-        </Popover>
-      </Overlay>
+        </>
+      )}
+      <WithAnother value={value} layer={layer} choose={choose} />
+      <h3 className="rubric">Its own</h3>
+      <OwnColour value={css ?? "#000000ff"} onChange={onChange} />
+    </>
+  );
+}
+
+const waysWith = [
+  { how: "pair", label: "To suit the colour of", none: "To suit …" },
+  { how: "same", label: "The same colour as", none: "The same as …" },
+] as const;
+
+/** A colour that follows another layer's. */
+function WithAnother(props: { value: string; layer: Layer | undefined; choose: (colour: string) => void }) {
+  const { value, layer, choose } = props;
+  const layers = useBench((state) => state.document.layers);
+  const others = layers.filter((other) => other.id !== layer?.id && "fill" in other && other.fill);
+  const [kind, of] = refOf(value);
+  if (others.length === 0) return null;
+  return (
+    <>
+      <h3 className="rubric">With another layer</h3>
+      <div className="palette__with">
+        {waysWith.map(({ how, label, none }) => (
+          <select
+            key={how}
+            className="form-select form-select-sm"
+            aria-label={label}
+            value={kind === how ? of : ""}
+            onChange={(event) => event.target.value && choose(`${how}:${event.target.value}`)}
+          >
+            <option value="">{none}</option>
+            {others.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        ))}
+      </div>
     </>
   );
 }
@@ -128,7 +158,7 @@ function OwnColour({ value, onChange }: { value: string; onChange: (value: strin
     setTyped(undefined);
   };
   return (
-    <div className="palette__own">
+    <div className="palette__own align-items-center">
       <input
         type="color"
         aria-label="Pick a colour"

@@ -6,37 +6,24 @@ import { FinishRows } from "./FinishRows";
 import { NumberBox } from "./NumberBox";
 import { Choice, Row, NumberLine } from "./rows";
 
+type Put = (label: string, part: Partial<Design>, merge?: boolean) => void;
+
+/** Changes what stands at the top of the document. */
+function usePut(): Put {
+  const store = useBenchStore();
+  return (label, part, merge) =>
+    store.getState().edit(label, (draft) => void Object.assign(draft, part), merge ? label : undefined);
+}
+
 /** The design as a whole: its name, formats, length, finish, and what the filler is told. */
 export function DesignPage() {
   const document = useBench((state) => state.document);
-  const house = useBench((state) => state.house);
-  const outputs = useBench((state) => state.outputs);
-  const store = useBenchStore();
-  const put = (label: string, part: Partial<Design>, merge?: boolean) =>
-    store.getState().edit(label, (draft) => void Object.assign(draft, part), merge ? label : undefined);
-  const texts = document.layers.filter(({ kind }) => kind === "text");
-  const { length, motionBlur } = document;
-  const setLength = (part: Partial<Design["length"]>, merge: boolean) => {
-    const next = { ...length, ...part };
-    if (next.min <= next.default && next.default <= next.max) put("Length", { length: next }, merge);
-  };
-  const toggleFormat = (id: string, on: boolean) => {
-    const formats = house.formats
-      .map((format) => format.id)
-      .filter((f) => (f === id ? on : document.formats.includes(f)));
-    if (formats.length > 0) put("Formats", { formats });
-  };
-  const toggleOutput = (id: string, on: boolean) => {
-    const allowed = outputs
-      .map((output) => output.id)
-      .filter((o) => (o === id ? on : (document.outputs?.includes(o) ?? true)));
-    if (allowed.length > 0) put("Outputs", { outputs: allowed.length === outputs.length ? undefined : allowed });
-  };
+  const put = usePut();
   return (
     <div className="leaf-page">
       <input
         type="text"
-        className="leaf-page__name"
+        className="leaf-page__name bg-none font-serif fs-20 fw-semibold p-0 w-100"
         aria-label="Name of the design"
         value={document.name}
         maxLength={80}
@@ -57,160 +44,12 @@ export function DesignPage() {
           onChange={(event) => put("About", { about: event.target.value }, true)}
         />
       </section>
-      <section className="leaf" aria-label="Formats">
-        <h3 className="rubric">Formats</h3>
-        <span className="chips">
-          {house.formats.map(({ id, name, width, height }) => (
-            <label key={id} className="tick">
-              <input
-                type="checkbox"
-                checked={document.formats.includes(id)}
-                onChange={(e) => toggleFormat(id, e.target.checked)}
-              />
-              {name}{" "}
-              <small className="figures">
-                {width} × {height}
-              </small>
-            </label>
-          ))}
-        </span>
-      </section>
-      <section className="leaf" aria-label="Exports">
-        <h3 className="rubric">Made as</h3>
-        <span className="chips">
-          {outputs.map(({ id, name }) => (
-            <label key={id} className="tick">
-              <input
-                type="checkbox"
-                checked={document.outputs?.includes(id) ?? true}
-                onChange={(e) => toggleOutput(id, e.target.checked)}
-              />
-              {name}
-            </label>
-          ))}
-        </span>
-      </section>
-      <section className="leaf" aria-label="Length">
-        <h3 className="rubric">Length</h3>
-        <NumberLine
-          row="Usually"
-          value={length.default}
-          unit="s"
-          min={0.1}
-          max={3600}
-          step={0.5}
-          label="Usual length"
-          onChange={(n, m) => setLength({ default: n }, m)}
-        />
-        <div className="row-pair">
-          <NumberLine
-            row="At least"
-            value={length.min}
-            unit="s"
-            min={0.1}
-            max={3600}
-            step={0.5}
-            label="Shortest length"
-            onChange={(n, m) => setLength({ min: n }, m)}
-          />
-          <NumberLine
-            row="At most"
-            value={length.max}
-            unit="s"
-            min={0.1}
-            max={3600}
-            step={0.5}
-            label="Longest length"
-            onChange={(n, m) => setLength({ max: n }, m)}
-          />
-        </div>
-        <NumberLine
-          row="Poster at"
-          value={document.posterAt}
-          unit="%"
-          min={0}
-          max={1}
-          label="Poster at"
-          onChange={(posterAt, m) => put("Poster", { posterAt }, m)}
-        />
-        <div className="row-pair">
-          <NumberLine
-            row="Stays at least"
-            value={document.minStay}
-            unit="s"
-            min={0}
-            max={60}
-            step={0.1}
-            label="Shortest stay"
-            onChange={(minStay, m) => put("Shortest stay", { minStay }, m)}
-          />
-          <NumberLine
-            row="Leave takes"
-            value={document.leavePace}
-            unit="×"
-            min={0.1}
-            max={4}
-            label="Leave takes times arrive"
-            onChange={(leavePace, m) => put("Pace of leaving", { leavePace }, m)}
-          />
-        </div>
-        <Row label="Leaves">
-          <Choice
-            label="Leaves"
-            value={document.leave}
-            options={[
-              ["mirror", "As it came"],
-              ["together", "All at once"],
-            ]}
-            onChange={(leave) => put("Leave", { leave: leave as Design["leave"] })}
-          />
-        </Row>
-      </section>
+      <FormatsSection />
+      <ExportsSection />
+      <LengthSection />
       <MotionSets />
-      <section className="leaf" aria-label="Reading">
-        <h3 className="rubric">Right to left</h3>
-        <Row label="Turns round with">
-          <Choice
-            label="Turns round with"
-            value={document.turnRound ?? ""}
-            options={[["", "nothing"], ...texts.map(({ id, name }) => [id, name] as const)]}
-            onChange={(id) =>
-              store.getState().edit("Turns round", (draft) => {
-                if (id === "") delete draft.turnRound;
-                else draft.turnRound = id;
-              })
-            }
-          />
-        </Row>
-      </section>
-      <section className="leaf" aria-label="Finish">
-        <h3 className="rubric">Finish</h3>
-        <FinishRows list={document.finish} onChange={(finish, merge) => put("Finish", { finish }, merge)} />
-        <Row label="Motion blur">
-          <input
-            type="checkbox"
-            className="form-check-input"
-            aria-label="Motion blur"
-            checked={motionBlur !== undefined}
-            onChange={(event) =>
-              store.getState().edit("Motion blur", (draft) => {
-                if (event.target.checked) draft.motionBlur = { angle: 180, samples: 8 };
-                else delete draft.motionBlur;
-              })
-            }
-          />
-          {motionBlur && (
-            <NumberBox
-              value={motionBlur.angle}
-              unit="°"
-              min={0}
-              max={720}
-              label="Shutter angle"
-              onChange={(angle, m) => put("Motion blur", { motionBlur: { ...motionBlur, angle } }, m)}
-            />
-          )}
-        </Row>
-      </section>
+      <ReadingSection />
+      <FinishSection />
       <section className="leaf" aria-label="Notes to the filler">
         <h3 className="rubric">Notes to the filler</h3>
         <textarea
@@ -223,5 +62,207 @@ export function DesignPage() {
         />
       </section>
     </div>
+  );
+}
+
+function FormatsSection() {
+  const house = useBench((state) => state.house);
+  const chosen = useBench((state) => state.document.formats);
+  const put = usePut();
+  const toggleFormat = (id: string, on: boolean) => {
+    const formats = house.formats.map((format) => format.id).filter((f) => (f === id ? on : chosen.includes(f)));
+    if (formats.length > 0) put("Formats", { formats });
+  };
+  return (
+    <section className="leaf" aria-label="Formats">
+      <h3 className="rubric">Formats</h3>
+      <span className="chips">
+        {house.formats.map(({ id, name, width, height }) => (
+          <label key={id} className="tick">
+            <input type="checkbox" checked={chosen.includes(id)} onChange={(e) => toggleFormat(id, e.target.checked)} />
+            {name}{" "}
+            <small className="figures">
+              {width} × {height}
+            </small>
+          </label>
+        ))}
+      </span>
+    </section>
+  );
+}
+
+function ExportsSection() {
+  const outputs = useBench((state) => state.outputs);
+  const chosen = useBench((state) => state.document.outputs);
+  const put = usePut();
+  const toggleOutput = (id: string, on: boolean) => {
+    const allowed = outputs.map((output) => output.id).filter((o) => (o === id ? on : (chosen?.includes(o) ?? true)));
+    if (allowed.length > 0) put("Outputs", { outputs: allowed.length === outputs.length ? undefined : allowed });
+  };
+  return (
+    <section className="leaf" aria-label="Exports">
+      <h3 className="rubric">Made as</h3>
+      <span className="chips">
+        {outputs.map(({ id, name }) => (
+          <label key={id} className="tick">
+            <input
+              type="checkbox"
+              checked={chosen?.includes(id) ?? true}
+              onChange={(e) => toggleOutput(id, e.target.checked)}
+            />
+            {name}
+          </label>
+        ))}
+      </span>
+    </section>
+  );
+}
+
+function LengthSection() {
+  const document = useBench((state) => state.document);
+  const { length } = document;
+  const put = usePut();
+  const setLength = (part: Partial<Design["length"]>, merge: boolean) => {
+    const next = { ...length, ...part };
+    if (next.min <= next.default && next.default <= next.max) put("Length", { length: next }, merge);
+  };
+  return (
+    <section className="leaf" aria-label="Length">
+      <h3 className="rubric">Length</h3>
+      <NumberLine
+        row="Usually"
+        value={length.default}
+        unit="s"
+        min={0.1}
+        max={3600}
+        step={0.5}
+        label="Usual length"
+        onChange={(n, m) => setLength({ default: n }, m)}
+      />
+      <div className="row-pair">
+        <NumberLine
+          row="At least"
+          value={length.min}
+          unit="s"
+          min={0.1}
+          max={3600}
+          step={0.5}
+          label="Shortest length"
+          onChange={(n, m) => setLength({ min: n }, m)}
+        />
+        <NumberLine
+          row="At most"
+          value={length.max}
+          unit="s"
+          min={0.1}
+          max={3600}
+          step={0.5}
+          label="Longest length"
+          onChange={(n, m) => setLength({ max: n }, m)}
+        />
+      </div>
+      <NumberLine
+        row="Poster at"
+        value={document.posterAt}
+        unit="%"
+        min={0}
+        max={1}
+        label="Poster at"
+        onChange={(posterAt, m) => put("Poster", { posterAt }, m)}
+      />
+      <div className="row-pair">
+        <NumberLine
+          row="Stays at least"
+          value={document.minStay}
+          unit="s"
+          min={0}
+          max={60}
+          step={0.1}
+          label="Shortest stay"
+          onChange={(minStay, m) => put("Shortest stay", { minStay }, m)}
+        />
+        <NumberLine
+          row="Leave takes"
+          value={document.leavePace}
+          unit="×"
+          min={0.1}
+          max={4}
+          label="Leave takes times arrive"
+          onChange={(leavePace, m) => put("Pace of leaving", { leavePace }, m)}
+        />
+      </div>
+      <Row label="Leaves">
+        <Choice
+          label="Leaves"
+          value={document.leave}
+          options={[
+            ["mirror", "As it came"],
+            ["together", "All at once"],
+          ]}
+          onChange={(leave) => put("Leave", { leave: leave as Design["leave"] })}
+        />
+      </Row>
+    </section>
+  );
+}
+
+function ReadingSection() {
+  const store = useBenchStore();
+  const document = useBench((state) => state.document);
+  const texts = document.layers.filter(({ kind }) => kind === "text");
+  return (
+    <section className="leaf" aria-label="Reading">
+      <h3 className="rubric">Right to left</h3>
+      <Row label="Turns round with">
+        <Choice
+          label="Turns round with"
+          value={document.turnRound ?? ""}
+          options={[["", "nothing"], ...texts.map(({ id, name }) => [id, name] as const)]}
+          onChange={(id) =>
+            store.getState().edit("Turns round", (draft) => {
+              if (id === "") delete draft.turnRound;
+              else draft.turnRound = id;
+            })
+          }
+        />
+      </Row>
+    </section>
+  );
+}
+
+function FinishSection() {
+  const store = useBenchStore();
+  const document = useBench((state) => state.document);
+  const { motionBlur } = document;
+  const put = usePut();
+  return (
+    <section className="leaf" aria-label="Finish">
+      <h3 className="rubric">Finish</h3>
+      <FinishRows list={document.finish} onChange={(finish, merge) => put("Finish", { finish }, merge)} />
+      <Row label="Motion blur">
+        <input
+          type="checkbox"
+          className="form-check-input"
+          aria-label="Motion blur"
+          checked={motionBlur !== undefined}
+          onChange={(event) =>
+            store.getState().edit("Motion blur", (draft) => {
+              if (event.target.checked) draft.motionBlur = { angle: 180, samples: 8 };
+              else delete draft.motionBlur;
+            })
+          }
+        />
+        {motionBlur && (
+          <NumberBox
+            value={motionBlur.angle}
+            unit="°"
+            min={0}
+            max={720}
+            label="Shutter angle"
+            onChange={(angle, m) => put("Motion blur", { motionBlur: { ...motionBlur, angle } }, m)}
+          />
+        )}
+      </Row>
+    </section>
   );
 }

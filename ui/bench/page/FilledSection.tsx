@@ -25,7 +25,7 @@ export function FilledSection({ layer }: { layer: Layer }) {
           Nobody: it goes out as designed. Hand a property to the filler with the mark beside it.
         </p>
       ) : (
-        <ul className="leaf__list">
+        <ul className="leaf__list list-none m-0 p-0">
           {filling.map((field) => (
             <li key={field.id}>
               <b>{field.label}</b>{" "}

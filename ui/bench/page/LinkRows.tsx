@@ -1,24 +1,16 @@
 "use client";
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
-import { linkProperties, linkReads, type Link } from "@/core/document/link";
+import { linkReads, type Link } from "@/core/document/link";
+import { linkLabels } from "@/core/edit/driven-facts";
 import { readSum, SumError } from "@/core/link/sum";
 import { NumberBox } from "./NumberBox";
 import { useBoxes } from "./PlaceSection";
 import { Choice, Row, type Option, NumberLine } from "./rows";
 import { useProperty } from "./use-property";
 
-const propertyNames: Readonly<Record<Link["property"], string>> = {
-  width: "Width",
-  height: "Height",
-  dx: "Right",
-  dy: "Down",
-  turn: "Turn",
-  opacity: "Opacity",
-  scale: "Scale",
-  size: "Text size",
-};
-const properties: readonly Option[] = linkProperties.map((id) => [id, propertyNames[id]]);
+const properties: readonly Option[] = linkLabels;
+const labels = new Map<string, string>(linkLabels);
 const readNames: readonly Option[] = linkReads.map((id) => [
   id,
   id === "x" ? "left edge" : id === "y" ? "upper edge" : id.replace("-", " "),
@@ -39,14 +31,14 @@ export function LinkRows({ layer }: { layer: Layer }) {
       {links.map((link, i) => (
         <fieldset key={i} className="worn">
           <legend>
-            {propertyNames[link.property]} follows
+            {labels.get(link.property)} follows
             <button
               type="button"
               className="small-button"
               title="Untie it"
               onClick={() => property.set(links.filter((_, j) => j !== i))}
             >
-              <XLg aria-hidden /> <span className="visually-hidden">Untie {propertyNames[link.property]}</span>
+              <XLg aria-hidden /> <span className="visually-hidden">Untie {labels.get(link.property)}</span>
             </button>
           </legend>
           <Row label="What">
@@ -163,7 +155,7 @@ function SumRows({
           onChange={(event) => event.target.value && change({ ...link, sum: event.target.value }, true)}
         />
       </Row>
-      {fault && <p className="row-of__fault">{fault}</p>}
+      {fault && <p className="row-of__fault text-primary fs-12 lh-sm m-0">{fault}</p>}
       {link.sources.length < 8 && (
         <p className="put-on">
           <button

@@ -13,39 +13,75 @@ const blendOptions: readonly Option[] = blends.map((blend) => [
   blend === "normal" ? "over what is below" : blend,
 ]);
 
-/** Colour and everything a layer may wear; what is not worn is one step away. */
-export function LookSection({ layer }: { layer: Layer }) {
-  const ink = useBench((state) => `house:${state.house.colours[0]!.role}`);
+const plainStroke = {
+  width: 0.4,
+  side: "inside",
+  cap: "butt",
+  join: "miter",
+  dash: [],
+  dashOffset: 0,
+  from: 0,
+  to: 1,
+} as const;
+
+/** What a layer of a kind may wear, and how it looks when it is put on. */
+function wearablesOf(layer: Layer, ink: string): Wearable[] {
   const painted = "fill" in layer;
-  const plain = { kind: "plain", colour: ink } as const;
   const shape = painted && layer.kind !== "text";
-  const wearables: Wearable[] = [
+  const plain = { kind: "plain", colour: ink } as const;
+  return [
     ...(shape ? [{ path: "fill", name: "Fill", start: plain }] : []),
-    ...(painted
-      ? [
-          {
-            path: "stroke",
-            name: "Stroke",
-            start: {
-              width: 0.4,
-              fill: plain,
-              side: "inside",
-              cap: "butt",
-              join: "miter",
-              dash: [],
-              dashOffset: 0,
-              from: 0,
-              to: 1,
-            },
-          },
-        ]
-      : []),
+    ...(painted ? [{ path: "stroke", name: "Stroke", start: { ...plainStroke, fill: plain } }] : []),
     { path: "shadow", name: "Shadow", start: Shadow.parse({ colour: "#00000066" }) },
     { path: "glow", name: "Outer glow", start: OuterGlow.parse({ colour: ink }) },
     { path: "gleam", name: "Gleam", start: Gleam.parse({}) },
     ...(shape ? [{ path: "liquid", name: "Liquid edge", start: Liquid.parse({ level: 0.6 }) }] : []),
     { path: "trail", name: "Trail", start: Trail.parse({}) },
   ];
+}
+
+/** What is worn that is a colour and some numbers: how it is called, and its numbers, two to a line where they are a pair. */
+const plainlyWorn: readonly {
+  readonly path: string;
+  readonly name: string;
+  readonly colour?: string;
+  readonly numbers: readonly (readonly string[])[];
+  readonly shapesOnly?: boolean;
+}[] = [
+  { path: "shadow", name: "Shadow", colour: "Colour", numbers: [["dx", "dy"], ["softness"]] },
+  { path: "glow", name: "Outer glow", colour: "Colour", numbers: [["softness", "strength"]] },
+  {
+    path: "gleam",
+    name: "Gleam",
+    colour: "Tint",
+    numbers: [
+      ["width", "angle"],
+      ["at", "strength"],
+    ],
+  },
+  {
+    path: "liquid",
+    name: "Liquid edge",
+    shapesOnly: true,
+    numbers: [
+      ["level", "height"],
+      ["length", "speed"],
+      ["calm", "rest"],
+    ],
+  },
+  { path: "trail", name: "Trail", numbers: [["count", "delay"], ["fade"]] },
+];
+
+const Numbers = ({ layer, paths }: { layer: Layer; paths: readonly string[] }) => {
+  const rows = paths.map((path) => <NumberRow key={path} layer={layer} path={path} />);
+  return rows.length > 1 ? <div className="row-pair">{rows}</div> : rows;
+};
+
+/** Colour and everything a layer may wear; what is not worn is one step away. */
+export function LookSection({ layer }: { layer: Layer }) {
+  const ink = useBench((state) => `house:${state.house.colours[0]!.role}`);
+  const painted = "fill" in layer;
+  const shape = painted && layer.kind !== "text";
   return (
     <section className="leaf" aria-label="Look">
       <h3 className="rubric">Look</h3>
@@ -60,60 +96,18 @@ export function LookSection({ layer }: { layer: Layer }) {
           <StrokeRows layer={layer} />
         </Optional>
       )}
-      <Optional layer={layer} path="shadow" name="Shadow">
-        <ColourRow layer={layer} path="shadow.colour" label="Colour" />
-        <div className="row-pair">
-          <NumberRow layer={layer} path="shadow.dx" />
-          <NumberRow layer={layer} path="shadow.dy" />
-        </div>
-        <NumberRow layer={layer} path="shadow.softness" />
-      </Optional>
-      <Optional layer={layer} path="glow" name="Outer glow">
-        <ColourRow layer={layer} path="glow.colour" label="Colour" />
-        <div className="row-pair">
-          <NumberRow layer={layer} path="glow.softness" />
-          <NumberRow layer={layer} path="glow.strength" />
-        </div>
-      </Optional>
-      <Optional layer={layer} path="gleam" name="Gleam">
-        <ColourRow layer={layer} path="gleam.colour" label="Tint" />
-        <div className="row-pair">
-          <NumberRow layer={layer} path="gleam.width" />
-          <NumberRow layer={layer} path="gleam.angle" />
-        </div>
-        <div className="row-pair">
-          <NumberRow layer={layer} path="gleam.at" />
-          <NumberRow layer={layer} path="gleam.strength" />
-        </div>
-      </Optional>
-      {shape && (
-        <Optional layer={layer} path="liquid" name="Liquid edge">
-          <div className="row-pair">
-            <NumberRow layer={layer} path="liquid.level" />
-            <NumberRow layer={layer} path="liquid.height" />
-          </div>
-          <div className="row-pair">
-            <NumberRow layer={layer} path="liquid.length" />
-            <NumberRow layer={layer} path="liquid.speed" />
-          </div>
-          <div className="row-pair">
-            <NumberRow layer={layer} path="liquid.calm" />
-            <NumberRow layer={layer} path="liquid.rest" />
-          </div>
-        </Optional>
-      )}
-      <Optional layer={layer} path="trail" name="Trail">
-        <div className="row-pair">
-          <NumberRow layer={layer} path="trail.count" />
-          <NumberRow layer={layer} path="trail.delay" />
-        </div>
-        <NumberRow layer={layer} path="trail.fade" />
-      </Optional>
-      <PutOn layer={layer} wearables={wearables} />
-      <div className="row-pair">
-        <NumberRow layer={layer} path="opacity" />
-        <NumberRow layer={layer} path="blur" />
-      </div>
+      {plainlyWorn
+        .filter(({ shapesOnly }) => shape || !shapesOnly)
+        .map(({ path, name, colour, numbers }) => (
+          <Optional key={path} layer={layer} path={path} name={name}>
+            {colour && <ColourRow layer={layer} path={`${path}.colour`} label={colour} />}
+            {numbers.map((line) => (
+              <Numbers key={line[0]} layer={layer} paths={line.map((own) => `${path}.${own}`)} />
+            ))}
+          </Optional>
+        ))}
+      <PutOn layer={layer} wearables={wearablesOf(layer, ink)} />
+      <Numbers layer={layer} paths={["opacity", "blur"]} />
       <MatteRows layer={layer} />
       <details className="leaf__more" open={layer.blend !== "normal"}>
         <summary>How it is laid on</summary>

@@ -71,7 +71,7 @@ export function MotionSection({ layer }: { layer: Layer }) {
         const moves = layer.moves.filter((move) => move.phase === phase);
         if (moves.length === 0 && (phase !== "leave" || !arrives)) return null;
         return (
-          <div key={phase} className={`says says-${phase}`}>
+          <div key={phase} className={`says my-6 mx-0 says-${phase}`}>
             <h4>{phaseNames[phase]}</h4>
             {moves.length === 0 ? (
               <p className="leaf__say">

@@ -80,7 +80,7 @@ function LayerName({ id, name }: { id: string; name: string }) {
   return (
     <input
       type="text"
-      className="leaf-page__name"
+      className="leaf-page__name bg-none font-serif fs-20 fw-semibold p-0 w-100"
       aria-label="Name of the layer"
       value={typed}
       onChange={(event) => setTyped(event.target.value)}

@@ -3,10 +3,11 @@ import { Crosshair } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Axis, Place, SizeAxis } from "@/core/document/place";
 import { useBench, useBenchStore } from "../store";
+import { Around } from "./AroundRows";
 import { AnchorPad, pointName } from "./anchors";
 import { LengthBox } from "./LengthBox";
 import { NumberBox } from "./NumberBox";
-import { Choice, NumberRow, Row, type Option, NumberLine } from "./rows";
+import { Choice, NumberRow, Row, type Option } from "./rows";
 import { useProperty } from "./use-property";
 
 const areas: readonly Option[] = [
@@ -76,7 +77,7 @@ function Standing({ layer }: { layer: Layer }) {
           <Crosshair aria-hidden /> <span className="visually-hidden">Point at it</span>
         </button>
       </Row>
-      <div className="standing">
+      <div className="standing align-items-center d-grid gap-10 my-4 mx-0">
         <AnchorPad value={place.at} label="Its own point" onChange={(at) => property.set({ ...place, at })} />
         <p>
           Its <b>{pointName(place.at)}</b> on the <b>{pointName(place.from)}</b> of {name}
@@ -195,111 +196,6 @@ function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
       )}
       {size.kind === "around" && <Around layer={layer} axis={axis} size={size} set={property.set} />}
       <Limits axis={axis} size={size} set={property.set} boxes={boxes} />
-    </>
-  );
-}
-
-function Around({
-  layer,
-  axis,
-  size,
-  set,
-}: {
-  layer: Layer;
-  axis: Axis;
-  size: Extract<SizeAxis, { kind: "around" }>;
-  set: (value: unknown, merge?: boolean) => void;
-}) {
-  const store = useBenchStore();
-  const layers = useBench((state) => state.document.layers).filter(({ id }) => id !== layer.id);
-  const what = axis === "width" ? "Width" : "Height";
-  const toggle = (id: string) => {
-    const inside = size.layers.includes(id) ? size.layers.filter((other) => other !== id) : [...size.layers, id];
-    if (inside.length > 0) set({ ...size, layers: inside });
-  };
-  const point = () =>
-    store.getState().show({
-      pointing: {
-        ask: `Point at what “${layer.name}” should be fitted around`,
-        take: (id) => id !== layer.id && toggle(id),
-      },
-    });
-  return (
-    <>
-      <Row label="around">
-        <span className="chips">
-          {size.layers.map((id) => (
-            <button key={id} type="button" className="chip" onClick={() => toggle(id)} title="Take it out">
-              {layers.find((other) => other.id === id)?.name ?? id} ×
-            </button>
-          ))}
-          <select
-            className="form-select form-select-sm"
-            aria-label={`${what}: around what else`}
-            value=""
-            onChange={(e) => toggle(e.target.value)}
-          >
-            <option value="">and …</option>
-            {layers
-              .filter(({ id }) => !size.layers.includes(id))
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-          </select>
-          <button type="button" className="small-button" onClick={point} title="Point at a layer on the stage">
-            <Crosshair aria-hidden /> <span className="visually-hidden">Point at it</span>
-          </button>
-        </span>
-      </Row>
-      <div className="row-pair">
-        <NumberLine
-          row={axis === "width" ? "Pad left" : "Pad top"}
-          value={size.before}
-          unit="u"
-          label={`${what}: padding before`}
-          onChange={(before, m) => set({ ...size, before }, m)}
-        />
-        <NumberLine
-          row={axis === "width" ? "right" : "bottom"}
-          value={size.after}
-          unit="u"
-          label={`${what}: padding after`}
-          onChange={(after, m) => set({ ...size, after }, m)}
-        />
-      </div>
-      <details className="leaf__more">
-        <summary>As wide as others</summary>
-        <span className="chips">
-          {layers
-            .filter((other) => other[axis].kind === "around")
-            .map(({ id, name }) => (
-              <label key={id} className="tick">
-                <input
-                  type="checkbox"
-                  checked={size.widest.includes(id)}
-                  onChange={(event) =>
-                    set({
-                      ...size,
-                      widest: event.target.checked ? [...size.widest, id] : size.widest.filter((o) => o !== id),
-                    })
-                  }
-                />
-                {name}
-              </label>
-            ))}
-        </span>
-        <NumberLine
-          row="What a minimum adds goes before"
-          value={size.hold}
-          unit="%"
-          min={0}
-          max={1}
-          label={`${what}: share before`}
-          onChange={(hold, m) => set({ ...size, hold }, m)}
-        />
-      </details>
     </>
   );
 }

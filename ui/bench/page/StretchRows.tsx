@@ -16,10 +16,16 @@ const starts: Readonly<Record<Of["kind"], Of>> = {
   letters: { kind: "letters", start: 0, end: 1 },
 };
 
+type ChangeStretch = (part: Partial<Stretch>, merge?: boolean) => void;
+interface StretchProps {
+  readonly layer: Layer;
+  readonly stretch: Stretch;
+  readonly change: ChangeStretch;
+}
+
 /** Parts of a text with a look of their own. */
 export function StretchRows({ layer }: { layer: Layer }) {
   const property = useProperty(layer, "stretches", "Stretches");
-  const house = useBench((state) => state.house);
   const stretches = (property.value ?? []) as Stretch[];
   const change = (i: number, part: Partial<Stretch>, merge?: boolean) =>
     property.set(
@@ -28,162 +34,29 @@ export function StretchRows({ layer }: { layer: Layer }) {
       ),
       merge,
     );
-  const families = [...new Set(house.types.map(({ style }) => style.family))];
-  const ink = `house:${house.colours[0]!.role}`;
   return (
     <>
-      {stretches.map((stretch, i) => (
-        <fieldset key={i} className="worn">
-          <legend>
-            Stretch {i + 1}
-            <button
-              type="button"
-              className="small-button"
-              title="Take it away"
-              onClick={() => property.set(stretches.filter((_, j) => j !== i))}
-            >
-              <XLg aria-hidden /> <span className="visually-hidden">Take stretch {i + 1} away</span>
-            </button>
-          </legend>
-          <Row label="Of">
-            <Choice
-              label="Which words"
-              value={stretch.of.kind}
-              options={[
-                ["stressed", "what stands *between asterisks*"],
-                ["find", "every place of the words"],
-                ["words", "words by number"],
-                ["letters", "letters by number"],
-              ]}
-              onChange={(kind) => change(i, { of: starts[kind as Of["kind"]] })}
-            />
-          </Row>
-          {stretch.of.kind === "find" && (
-            <Row label="Words">
-              <input
-                type="text"
-                className="form-control form-control-sm"
-                aria-label="Words to find"
-                maxLength={200}
-                value={stretch.of.text}
-                onChange={(event) =>
-                  event.target.value && change(i, { of: { kind: "find", text: event.target.value } }, true)
-                }
-              />
-            </Row>
-          )}
-          {(stretch.of.kind === "words" || stretch.of.kind === "letters") && (
-            <Row label="From, up to">
-              {(["start", "end"] as const).map((end) => (
-                <NumberBox
-                  key={end}
-                  value={(stretch.of as { start: number; end: number })[end]}
-                  unit=""
-                  min={0}
-                  max={stretch.of.kind === "words" ? 500 : 2000}
-                  label={end === "start" ? "From" : "Up to"}
-                  onChange={(n, merge) => change(i, { of: { ...stretch.of, [end]: Math.round(n) } as Of }, merge)}
-                />
-              ))}
-            </Row>
-          )}
-          <Row label="Family">
-            <Choice
-              label="Family"
-              value={stretch.family ?? ""}
-              options={[["", "as the text"], ...families.map((family) => [family, family] as const)]}
-              onChange={(family) => change(i, { family: family || undefined })}
-            />
-          </Row>
-          <div className="row-pair">
-            <NumberLine
-              row="Weight"
-              value={stretch.weight}
-              unit=""
-              step={100}
-              min={100}
-              max={900}
-              label="Weight"
-              onChange={(weight, m) => change(i, { weight: Math.round(weight) }, m)}
-            />
-            <NumberLine
-              row="Size"
-              value={stretch.scale}
-              unit="%"
-              min={0.2}
-              max={4}
-              label="Size"
-              onChange={(scale, m) => change(i, { scale }, m)}
-            />
-          </div>
-          <Row label="Italic">
-            <input
-              type="checkbox"
-              className="form-check-input"
-              aria-label="Italic"
-              checked={stretch.italic === true}
-              onChange={(e) => change(i, { italic: e.target.checked || undefined })}
-            />
-          </Row>
-          <Row label="Colour">
-            {stretch.colour === undefined ? (
-              <button type="button" className="chip" onClick={() => change(i, { colour: ink })}>
-                Its own colour
-              </button>
-            ) : (
-              <ColourBox
-                value={stretch.colour}
-                label="Colour"
-                layer={layer}
-                onChange={(colour, m) => change(i, { colour }, m)}
-              />
-            )}
-          </Row>
-          <Row label="Ground">
-            {stretch.ground === undefined ? (
+      {stretches.map((stretch, i) => {
+        const props: StretchProps = { layer, stretch, change: (part, merge) => change(i, part, merge) };
+        return (
+          <fieldset key={i} className="worn">
+            <legend>
+              Stretch {i + 1}
               <button
                 type="button"
-                className="chip"
-                onClick={() => change(i, { ground: { colour: ink, x: 0.5, y: 0.5, corner: 0 } })}
+                className="small-button"
+                title="Take it away"
+                onClick={() => property.set(stretches.filter((_, j) => j !== i))}
               >
-                A box behind it
+                <XLg aria-hidden /> <span className="visually-hidden">Take stretch {i + 1} away</span>
               </button>
-            ) : (
-              <>
-                <ColourBox
-                  value={stretch.ground.colour}
-                  label="Ground"
-                  layer={layer}
-                  onChange={(colour, m) => change(i, { ground: { ...stretch.ground!, colour } }, m)}
-                />
-                <button
-                  type="button"
-                  className="small-button"
-                  title="No box"
-                  onClick={() => change(i, { ground: undefined })}
-                >
-                  <XLg aria-hidden /> <span className="visually-hidden">No box behind it</span>
-                </button>
-              </>
-            )}
-          </Row>
-          {stretch.ground && (
-            <Row label="Padding, corner">
-              {(["x", "y", "corner"] as const).map((side) => (
-                <NumberBox
-                  key={side}
-                  value={stretch.ground![side]}
-                  unit="u"
-                  min={side === "corner" ? 0 : -1000}
-                  max={1000}
-                  label={side === "corner" ? "Corner" : `Padding ${side === "x" ? "across" : "down"}`}
-                  onChange={(n, m) => change(i, { ground: { ...stretch.ground!, [side]: n } }, m)}
-                />
-              ))}
-            </Row>
-          )}
-        </fieldset>
-      ))}
+            </legend>
+            <WhichWords {...props} />
+            <StretchLook {...props} />
+            <StretchGround {...props} />
+          </fieldset>
+        );
+      })}
       {stretches.length < 32 && (
         <p className="put-on">
           <button
@@ -194,6 +67,162 @@ export function StretchRows({ layer }: { layer: Layer }) {
             A stretch with a look of its own
           </button>
         </p>
+      )}
+    </>
+  );
+}
+
+function WhichWords({ stretch, change }: StretchProps) {
+  return (
+    <>
+      <Row label="Of">
+        <Choice
+          label="Which words"
+          value={stretch.of.kind}
+          options={[
+            ["stressed", "what stands *between asterisks*"],
+            ["find", "every place of the words"],
+            ["words", "words by number"],
+            ["letters", "letters by number"],
+          ]}
+          onChange={(kind) => change({ of: starts[kind as Of["kind"]] })}
+        />
+      </Row>
+      {stretch.of.kind === "find" && (
+        <Row label="Words">
+          <input
+            type="text"
+            className="form-control form-control-sm"
+            aria-label="Words to find"
+            maxLength={200}
+            value={stretch.of.text}
+            onChange={(event) => event.target.value && change({ of: { kind: "find", text: event.target.value } }, true)}
+          />
+        </Row>
+      )}
+      {(stretch.of.kind === "words" || stretch.of.kind === "letters") && (
+        <Row label="From, up to">
+          {(["start", "end"] as const).map((end) => (
+            <NumberBox
+              key={end}
+              value={(stretch.of as { start: number; end: number })[end]}
+              unit=""
+              min={0}
+              max={stretch.of.kind === "words" ? 500 : 2000}
+              label={end === "start" ? "From" : "Up to"}
+              onChange={(n, merge) => change({ of: { ...stretch.of, [end]: Math.round(n) } as Of }, merge)}
+            />
+          ))}
+        </Row>
+      )}
+    </>
+  );
+}
+
+function StretchLook({ layer, stretch, change }: StretchProps) {
+  const house = useBench((state) => state.house);
+  const families = [...new Set(house.types.map(({ style }) => style.family))];
+  const ink = `house:${house.colours[0]!.role}`;
+  return (
+    <>
+      <Row label="Family">
+        <Choice
+          label="Family"
+          value={stretch.family ?? ""}
+          options={[["", "as the text"], ...families.map((family) => [family, family] as const)]}
+          onChange={(family) => change({ family: family || undefined })}
+        />
+      </Row>
+      <div className="row-pair">
+        <NumberLine
+          row="Weight"
+          value={stretch.weight}
+          unit=""
+          step={100}
+          min={100}
+          max={900}
+          label="Weight"
+          onChange={(weight, m) => change({ weight: Math.round(weight) }, m)}
+        />
+        <NumberLine
+          row="Size"
+          value={stretch.scale}
+          unit="%"
+          min={0.2}
+          max={4}
+          label="Size"
+          onChange={(scale, m) => change({ scale }, m)}
+        />
+      </div>
+      <Row label="Italic">
+        <input
+          type="checkbox"
+          className="form-check-input"
+          aria-label="Italic"
+          checked={stretch.italic === true}
+          onChange={(e) => change({ italic: e.target.checked || undefined })}
+        />
+      </Row>
+      <Row label="Colour">
+        {stretch.colour === undefined ? (
+          <button type="button" className="chip" onClick={() => change({ colour: ink })}>
+            Its own colour
+          </button>
+        ) : (
+          <ColourBox
+            value={stretch.colour}
+            label="Colour"
+            layer={layer}
+            onChange={(colour, m) => change({ colour }, m)}
+          />
+        )}
+      </Row>
+    </>
+  );
+}
+
+/** A box behind the words. */
+function StretchGround({ layer, stretch, change }: StretchProps) {
+  const ink = useBench((state) => `house:${state.house.colours[0]!.role}`);
+  return (
+    <>
+      <Row label="Ground">
+        {stretch.ground === undefined ? (
+          <button
+            type="button"
+            className="chip"
+            onClick={() => change({ ground: { colour: ink, x: 0.5, y: 0.5, corner: 0 } })}
+          >
+            A box behind it
+          </button>
+        ) : (
+          <>
+            <ColourBox
+              value={stretch.ground.colour}
+              label="Ground"
+              layer={layer}
+              onChange={(colour, m) => change({ ground: { ...stretch.ground!, colour } }, m)}
+            />
+            <button type="button" className="small-button" title="No box" onClick={() => change({ ground: undefined })}>
+              <XLg aria-hidden /> <span className="visually-hidden">No box behind it</span>
+            </button>
+          </>
+        )}
+      </Row>
+      {stretch.ground && (
+        <Row label="Padding, corner">
+          {(["x", "y", "corner"] as const).map((side) => (
+            <NumberBox
+              key={side}
+              value={stretch.ground![side]}
+              unit="u"
+              min={side === "corner" ? 0 : -1000}
+              max={1000}
+              label={side === "corner" ? "Corner" : `Padding ${side === "x" ? "across" : "down"}`}
+              onChange={(n, m) => change({ ground: { ...stretch.ground!, [side]: n } }, m)}
+            />
+          ))}
+        </Row>
       )}
     </>
   );

@@ -37,7 +37,7 @@ export function AnchorPad({
   };
   return (
     <span
-      className="anchor-pad"
+      className="anchor-pad bg-body"
       role="group"
       aria-label={`${label}: ${pointName(value)}`}
       onKeyDown={(event) => {

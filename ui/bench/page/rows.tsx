@@ -3,6 +3,7 @@ import type { ComponentProps, ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
 import { limitsOf } from "@/core/document/limits";
 import { numberFacts } from "@/core/edit/property-facts";
+import { Segments } from "@/ui/parts/Segments";
 import { ColourBox } from "./ColourBox";
 import { FillMark } from "./FillMark";
 import { NumberBox } from "./NumberBox";
@@ -31,19 +32,19 @@ export function Row({
       {property?.own ? (
         <button
           type="button"
-          className="row-of__label"
+          className="row-of__label text-secondary"
           onClick={property.clear}
           title="This format’s own. Press to follow the design again."
         >
           {label || "own"} <span className="visually-hidden">: this format’s own; follow the design again</span>
         </button>
       ) : (
-        <span className="row-of__label">{label}</span>
+        <span className="row-of__label text-secondary">{label}</span>
       )}
-      <span className="row-of__control">{children}</span>
+      <span className="align-items-center d-flex flex-wrap gap-4 min-w-0">{children}</span>
       {property && layer && <FillMark layer={layer} path={property.path} />}
       {property?.fault && (
-        <span className="row-of__fault" role="alert">
+        <span className="row-of__fault text-primary fs-12 lh-sm m-0" role="alert">
           {property.fault}
         </span>
       )}
@@ -133,13 +134,13 @@ export function Choice({
     );
   }
   return (
-    <span className="segments segments--small" role="radiogroup" aria-label={label}>
-      {options.map(([id, name]) => (
-        <button key={id} type="button" role="radio" aria-checked={value === id} onClick={() => onChange(id)}>
-          {name}
-        </button>
-      ))}
-    </span>
+    <Segments
+      small
+      label={label}
+      value={value}
+      options={options.map(([id, name]) => ({ id, label: name }))}
+      onChange={onChange}
+    />
   );
 }
 

@@ -2,7 +2,7 @@
 import { useEffect, useState, type DragEvent } from "react";
 import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
-import type { Sound } from "@/core/document/design";
+import type { Design, Sound } from "@/core/document/design";
 import { freshId, idFrom } from "@/core/edit/blank";
 import { useHouse } from "@/ui/house/use-house";
 import { upload } from "@/ui/parts/upload";
@@ -16,25 +16,25 @@ import { loadSound } from "./heard";
 import { SpokenLine } from "./SpokenLine";
 import { Waveform } from "./Waveform";
 
-/** The sound under the design, the cues in it, and the sentence that is spoken to them. */
-export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose: () => void }) {
+type PutSound = (next: Sound | undefined, merge?: boolean) => void;
+
+function usePutSound(): PutSound {
   const store = useBenchStore();
-  const sound = useBench((state) => state.document.sound);
-  const house = useBench((state) => state.house);
+  return (next, merge = false) => {
+    const recipe = (draft: Design) => {
+      if (next) draft.sound = next;
+      else delete draft.sound;
+    };
+    store.getState().edit("Sound", recipe, merge ? "sound" : undefined);
+  };
+}
+
+/** Takes a file in: uploads it, enters it in the house style where it is new there, and puts it under the design. */
+function useTakenFile(put: PutSound) {
+  const store = useBenchStore();
   const editor = useHouse();
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const stored = house.sounds.find(({ id }) => id === sound?.sound);
-  const buffer = useSound(stored?.hash, setFault);
-  const put = (next: Sound | undefined, merge = false) =>
-    store.getState().edit(
-      "Sound",
-      (draft) => {
-        if (next) draft.sound = next;
-        else delete draft.sound;
-      },
-      merge ? "sound" : undefined,
-    );
   const take = async (file: File | undefined) => {
     if (!file) return;
     setBusy(true);
@@ -42,7 +42,8 @@ export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose:
     try {
       const made = await upload(file);
       if (made.kind !== "sound") throw new Error(`${file.name} is no sound.`);
-      const known = store.getState().house.sounds.find(({ hash }) => hash === made.sound.hash);
+      const { house } = store.getState();
+      const known = house.sounds.find(({ hash }) => hash === made.sound.hash);
       const id = known?.id ?? freshId(idFrom(made.name, "sound"), new Set(house.sounds.map((other) => other.id)));
       if (!known) {
         const entered = { id, name: made.name.slice(0, 80), ...made.sound };
@@ -55,81 +56,34 @@ export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose:
     }
     setBusy(false);
   };
+  return { take: (file: File | undefined) => void take(file), busy, fault: fault ?? editor.fault };
+}
+
+/** The sound under the design, the cues in it, and the sentence that is spoken to them. */
+export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose: () => void }) {
+  const sound = useBench((state) => state.document.sound);
+  const stored = useBench((state) => state.house.sounds.find(({ id }) => id === sound?.sound));
+  const put = usePutSound();
+  const taken = useTakenFile(put);
+  const [unread, setUnread] = useState<string>();
+  const buffer = useSound(stored?.hash, setUnread);
+  const fault = taken.fault ?? unread;
   const drop = (event: DragEvent) => {
     event.preventDefault();
-    void take(event.dataTransfer.files[0]);
+    taken.take(event.dataTransfer.files[0]);
   };
   return (
     <PaperDialog title="Sound and cues" onClose={onClose} size="xl">
       <Modal.Body className="sound" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
-        <div className="sound__choose">
-          <label>
-            Under the design lies{" "}
-            <select
-              className="form-select form-select-sm"
-              aria-label="Sound under the design"
-              value={sound?.sound ?? ""}
-              onChange={(event) =>
-                put(event.target.value === "" ? undefined : { sound: event.target.value, from: 0, gain: 1 })
-              }
-            >
-              <option value="">no sound</option>
-              {house.sounds.map(({ id, name, durationS }) => (
-                <option key={id} value={id}>
-                  {name}, {durationS.toFixed(1)} s
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="chip">
-            {busy ? "Uploading …" : "Another file"}
-            <input
-              type="file"
-              accept="audio/*,.wav,.mp3,.m4a"
-              className="visually-hidden"
-              disabled={busy}
-              onChange={(event) => void take(event.target.files?.[0])}
-            />
-          </label>
-          <small>or drop one here: WAV, MP3 or M4A</small>
-        </div>
-        {(fault ?? editor.fault) && <Notice weight="stop">{fault ?? editor.fault}</Notice>}
+        <ChooseSound sound={sound} put={put} busy={taken.busy} take={taken.take} />
+        {fault && <Notice weight="stop">{fault}</Notice>}
         {sound && stored && (
           <>
             <Waveform player={player} buffer={buffer} sound={sound} onChange={put} />
-            <div className="sound__facts">
-              <NumberLine
-                row="Begins at its second"
-                value={sound.from}
-                unit="s"
-                min={0}
-                max={Math.max(0, (sound.until ?? stored.durationS) - 0.1)}
-                label="Second of the sound at the clip’s start"
-                onChange={(from, m) => put({ ...sound, from }, m)}
-              />
-              <NumberLine
-                row="ends at"
-                value={sound.until ?? stored.durationS}
-                unit="s"
-                min={sound.from + 0.1}
-                max={stored.durationS}
-                label="Second of the sound at which it ends"
-                onChange={(until, m) => put({ ...sound, until }, m)}
-              />
-              <NumberLine
-                row="Loudness"
-                value={sound.gain}
-                unit="%"
-                min={0}
-                max={4}
-                step={0.05}
-                label="Loudness"
-                onChange={(gain, m) => put({ ...sound, gain }, m)}
-              />
-            </div>
+            <SoundFacts sound={sound} durationS={stored.durationS} onChange={put} />
           </>
         )}
-        <div className="sound__sides">
+        <div className="sound__sides d-grid gap-32 mt-16">
           <section aria-label="Cues">
             <h3 className="rubric">Cues</h3>
             <FoundCues buffer={buffer} sound={sound} />
@@ -139,6 +93,86 @@ export function SoundDialog({ player, onClose }: { player: StagePlayer; onClose:
         </div>
       </Modal.Body>
     </PaperDialog>
+  );
+}
+
+/** One of the house's sounds, none, or a file of one's own. */
+function ChooseSound(props: {
+  sound: Sound | undefined;
+  put: PutSound;
+  busy: boolean;
+  take: (file: File | undefined) => void;
+}) {
+  const { sound, put, busy, take } = props;
+  const house = useBench((state) => state.house);
+  return (
+    <div className="sound__choose align-items-center d-flex gap-12">
+      <label>
+        Under the design lies{" "}
+        <select
+          className="form-select form-select-sm"
+          aria-label="Sound under the design"
+          value={sound?.sound ?? ""}
+          onChange={(event) =>
+            put(event.target.value === "" ? undefined : { sound: event.target.value, from: 0, gain: 1 })
+          }
+        >
+          <option value="">no sound</option>
+          {house.sounds.map(({ id, name, durationS }) => (
+            <option key={id} value={id}>
+              {name}, {durationS.toFixed(1)} s
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="chip">
+        {busy ? "Uploading …" : "Another file"}
+        <input
+          type="file"
+          accept="audio/*,.wav,.mp3,.m4a"
+          className="visually-hidden"
+          disabled={busy}
+          onChange={(event) => take(event.target.files?.[0])}
+        />
+      </label>
+      <small>or drop one here: WAV, MP3 or M4A</small>
+    </div>
+  );
+}
+
+/** From where to where it is heard, and how loud. */
+function SoundFacts({ sound, durationS, onChange }: { sound: Sound; durationS: number; onChange: PutSound }) {
+  return (
+    <div className="sound__facts d-flex gap-24 mt-6">
+      <NumberLine
+        row="Begins at its second"
+        value={sound.from}
+        unit="s"
+        min={0}
+        max={Math.max(0, (sound.until ?? durationS) - 0.1)}
+        label="Second of the sound at the clip’s start"
+        onChange={(from, m) => onChange({ ...sound, from }, m)}
+      />
+      <NumberLine
+        row="ends at"
+        value={sound.until ?? durationS}
+        unit="s"
+        min={sound.from + 0.1}
+        max={durationS}
+        label="Second of the sound at which it ends"
+        onChange={(until, m) => onChange({ ...sound, until }, m)}
+      />
+      <NumberLine
+        row="Loudness"
+        value={sound.gain}
+        unit="%"
+        min={0}
+        max={4}
+        step={0.05}
+        label="Loudness"
+        onChange={(gain, m) => onChange({ ...sound, gain }, m)}
+      />
+    </div>
   );
 }
 

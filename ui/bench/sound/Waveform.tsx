@@ -59,10 +59,10 @@ export function Waveform({
     if (what === "needle") player.seek(secondAt(event) - sound.from);
   };
   return (
-    <div className="waveform">
+    <div className="waveform align-items-center d-flex gap-12 mt-12">
       <button
         type="button"
-        className="transport__play"
+        className="transport__play align-items-center text-sheet d-flex flex-none justify-content-center"
         aria-label={playing ? "Pause" : "Hear it with the picture"}
         onClick={() => player.toggle()}
       >
@@ -70,7 +70,7 @@ export function Waveform({
       </button>
       <div
         ref={field}
-        className="waveform__field"
+        className="waveform__field bg-sheet border flex-1 position-relative user-select-none"
         aria-busy={buffer === undefined}
         onPointerDown={(event) => begin(event, "needle")}
         onPointerMove={drag}
@@ -85,20 +85,20 @@ export function Waveform({
         >
           <path d={d} />
         </svg>
-        <i className="waveform__unused" style={{ left: 0, width: share(sound.from) }} />
-        <i className="waveform__unused" style={{ left: share(until), right: 0 }} />
+        <i className="waveform__unused pe-none" style={{ left: 0, width: share(sound.from) }} />
+        <i className="waveform__unused pe-none" style={{ left: share(until), right: 0 }} />
         <i className="waveform__end" style={{ left: share(sound.from) }} onPointerDown={(e) => begin(e, "from")} />
         <i className="waveform__end" style={{ left: share(until) }} onPointerDown={(e) => begin(e, "until")} />
         {cues.map(({ id, name, at }) => (
           <i
             key={id}
-            className="waveform__cue"
+            className="waveform__cue ps-4"
             title={name}
             style={{ left: share(at + sound.from) }}
             onPointerDown={(event) => begin(event, { cue: id })}
           />
         ))}
-        <i className="waveform__needle" style={{ left: share(timeS + sound.from) }} />
+        <i className="waveform__needle pe-none" style={{ left: share(timeS + sound.from) }} />
       </div>
     </div>
   );

@@ -1,4 +1,5 @@
 "use client";
+import { Button } from "react-bootstrap";
 import { useEffect, useMemo, useState } from "react";
 import { sampleValues } from "@/core/document/values";
 import { messageOf } from "@/core/messages";
@@ -60,20 +61,21 @@ export function BenchStage({
   const width = room ? Math.min(room.width, room.height * ratio) : undefined;
   const nameOf = (id: string) => store.getState().document.layers.find((layer) => layer.id === id)?.name ?? id;
   return (
-    <section className="bench-stage" aria-label="Stage">
-      <div className="bench-stage__bar">
+    <section className="bench-stage d-flex flex-column gap-10 min-h-0 py-10 px-14" aria-label="Stage">
+      <div className="align-items-center d-flex gap-12">
         <PlateChoice plate={plate} footage={footage !== undefined} onChange={setPlate} />
-        <button
-          type="button"
-          className="segments__single"
+        <Button
+          variant="segment"
+          size="sm"
+          active={guides}
           aria-pressed={guides}
           onClick={() => onGuides(!guides)}
           title="G"
         >
           Safe areas
-        </button>
+        </Button>
         {tried && (
-          <p className="bench-stage__ask">
+          <p className="bench-stage__ask bg-sheet m-0">
             Filled with what is being tried.{" "}
             <button type="button" onClick={() => store.getState().show({ tried: undefined })}>
               Back to the samples
@@ -81,7 +83,7 @@ export function BenchStage({
           </p>
         )}
         {pointing && (
-          <p className="bench-stage__ask">
+          <p className="bench-stage__ask bg-sheet m-0">
             {pointing.ask}.{" "}
             <button type="button" onClick={() => store.getState().show({ pointing: undefined })}>
               Never mind
@@ -91,8 +93,11 @@ export function BenchStage({
       </div>
       {stage.kind === "fault" && <Notice weight="stop">{messageOf(stage.issue, nameOf)}</Notice>}
       {stage.kind === "failed" && <Notice weight="stop">The preview stopped: {stage.message}</Notice>}
-      <div className="bench-stage__formats">
-        <div className="bench-stage__large" ref={roomRef}>
+      <div className="d-flex flex-1 gap-16 min-h-0">
+        <div
+          className="bench-stage__large align-items-center d-flex flex-1 justify-content-center min-h-0 min-w-0"
+          ref={roomRef}
+        >
           <div style={{ width }}>
             <FormatStage
               key={format.id}
@@ -107,14 +112,14 @@ export function BenchStage({
             </FormatStage>
           </div>
         </div>
-        <div className="bench-stage__small">
+        <div className="bench-stage__small align-items-center d-grid flex-none">
           {formats
             .filter(({ id }) => id !== format.id)
             .map((other) => (
               <button
                 key={other.id}
                 type="button"
-                className="bench-stage__pick"
+                className="bench-stage__pick bg-none border-0 my-0 mx-auto p-0"
                 aria-label={`Show ${other.name} large`}
                 onClick={() => store.getState().show({ format: other.id })}
                 style={{ width: Math.round(108 * Math.sqrt(other.width / other.height)) }}
@@ -136,7 +141,7 @@ function KeepClear({
   return format.keepClear.map(({ name, x, y, width, height }) => (
     <span
       key={name}
-      className="keep-clear"
+      className="keep-clear overflow-hidden pe-none position-absolute"
       style={{ left: `${x * 100}%`, top: `${y * 100}%`, width: `${width * 100}%`, height: `${height * 100}%` }}
     >
       {name}

@@ -41,7 +41,7 @@ export function TextInPlace({
     );
   return (
     <textarea
-      className="in-place"
+      className="in-place bg-sheet fs-16 py-4 px-8 position-absolute"
       aria-label={`Text of ${layer.name}`}
       dir="auto"
       autoFocus

@@ -63,7 +63,7 @@ export function FilmStrip({
   );
   const name = chosen === undefined ? "everything" : (design.layers.find(({ id }) => id === chosen)?.name ?? "");
   return (
-    <div className="film" role="group" aria-label={`Film strip of ${name}`}>
+    <div className="film bg-sheet py-6 px-10 position-absolute" role="group" aria-label={`Film strip of ${name}`}>
       <p>
         <b>{name}</b> while it {{ arrive: "arrives", stay: "stays", leave: "leaves" }[phase]}
         <button type="button" className="small-button" onClick={onClose} aria-label="Close the film strip">

@@ -24,10 +24,10 @@ export function Lane({ layer, papers, ownLeaveS, bars, ticks }: LaneProps) {
   const { arrive, stay, leave } = papers;
   const own = layer.moves.some(({ phase }) => phase === "leave");
   return (
-    <div className="strip__lane">
-      <i className="strip__paper" style={at(0, arrive)} />
-      <i className="strip__paper is-stay" style={at(arrive, stay)} />
-      <i className="strip__paper" style={at(arrive + stay, leave)} />
+    <div className="strip__lane flex-1 overflow-hidden position-relative">
+      <i className="strip__paper bg-sheet position-absolute" style={at(0, arrive)} />
+      <i className="strip__paper bg-sheet position-absolute is-stay" style={at(arrive, stay)} />
+      <i className="strip__paper bg-sheet position-absolute" style={at(arrive + stay, leave)} />
       <Counting layer={layer} papers={papers} />
       {!own && <Echo layer={layer} papers={papers} bars={bars} />}
       {bars.map((bar) => {
@@ -54,7 +54,7 @@ function Counting({ layer, papers }: { layer: Layer; papers: Papers }) {
   ];
   return (
     <i
-      className="lane-counting"
+      className="lane-counting position-absolute"
       style={at(left, Math.max(0, right - left))}
       title={`Shows the time from ${fromS.toFixed(2)} s to ${toS.toFixed(2)} s`}
     />
@@ -84,7 +84,7 @@ function Echo({ layer, papers, bars }: { layer: Layer; papers: Papers; bars: rea
   return (
     <button
       type="button"
-      className="echo"
+      className="echo bg-none border-0 p-0 position-absolute"
       tabIndex={-1}
       style={at(left, right - left)}
       title={

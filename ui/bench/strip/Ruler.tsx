@@ -46,7 +46,7 @@ export function Ruler({
   return (
     <div className={`papers${cues.length > 0 ? " has-cues" : ""}`} onPointerDown={scrub} onPointerMove={scrub}>
       <div
-        className="papers__slider"
+        className="papers__slider inset-0 position-absolute"
         role="slider"
         tabIndex={0}
         aria-label="Instant of the clip"
@@ -56,14 +56,14 @@ export function Ruler({
         aria-valuetext={seconds(timeS)}
         onKeyDown={keys}
       />
-      <span className="papers__arrive" style={{ width: `${papers.arrive * 100}%` }}>
+      <span className="papers__arrive bg-sheet text-verdigris" style={{ width: `${papers.arrive * 100}%` }}>
         Arrive <small className="figures">{seconds(arriveS)}</small>
       </span>
-      <span className="papers__stay" style={{ width: `${papers.stay * 100}%` }}>
+      <span className="papers__stay position-relative" style={{ width: `${papers.stay * 100}%` }}>
         Stay <small className="figures">{seconds(Math.max(0, lengthS - arriveS - leaveS))}</small>
         <FoldMark lengthS={lengthS} />
       </span>
-      <span className="papers__leave">
+      <span className="papers__leave bg-sheet flex-1">
         Leave <small className="figures">{seconds(leaveS)}</small>
       </span>
       {shown?.cues.map(({ id, timeS: at }) => {
@@ -102,7 +102,7 @@ function FoldMark({ lengthS }: { lengthS: number }) {
   };
   return (
     <span
-      className="papers__fold"
+      className="papers__fold bottom-0 position-absolute end-0"
       role="slider"
       tabIndex={0}
       aria-label="Fold of the stay: try other clip lengths"
@@ -151,7 +151,7 @@ function CueFlag({
   return (
     <button
       type="button"
-      className="papers__cue"
+      className="papers__cue bg-none bottom-0 text-primary lh-1 p-0 position-absolute top-0"
       style={{ left: `${left * 100}%` }}
       title={`${name}, ${seconds(timeS)}`}
       aria-label={`Cue ${name} at ${seconds(timeS)}; arrow keys move it`}

@@ -1,11 +1,12 @@
 "use client";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Layer } from "@/core/document/layer";
 import type { KeyTick, MoveBar, PreparedFormat } from "@/ui/stage/protocol";
 import type { PlayerView, StagePlayer } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { moveLayer } from "@/core/edit/layers";
 import { useBench, useBenchStore } from "../store";
+import { AllBars } from "./all-bars";
 import { papersOf, shareAt, type Papers } from "./papers";
 import { StripHead } from "./StripHead";
 import { StripRow } from "./StripRow";
@@ -30,6 +31,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
     stage.kind === "ready" ? (stage.formats.find((f) => f.format.id === format) ?? stage.formats[0]) : undefined;
   const papers = usePapers(shown, held);
   const bars = useByLayer(shown?.bars);
+  const allBars = useLatest(shown?.bars ?? noBars);
   const ticks = useByLayer(shown?.ticks);
   const fold = useCallback((id: string) => {
     setFolded((before) => {
@@ -42,10 +44,10 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
   // The same list as long as the order is the same, so that an edit of one layer does not make all rows again.
   const order = useMemo(() => names.split(","), [names]);
   return (
-    <section className="strip" aria-label="Layers and time">
+    <section className="strip position-relative bg-body d-flex flex-column min-h-0" aria-label="Layers and time">
       <StripHead player={player} papers={papers} shown={shown} onSound={onSound} />
       <div
-        className="strip__rows"
+        className="strip__rows flex-1 overflow-y-auto pe-32 position-relative"
         role="tree"
         aria-label="Layers"
         aria-multiselectable
@@ -67,22 +69,24 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
           setDragged(undefined);
         }}
       >
-        {rows.map(({ layer, depth }) => (
-          <StripRow
-            key={layer.id}
-            layer={layer}
-            depth={depth}
-            folded={folded.has(layer.id)}
-            onFold={fold}
-            over={over?.id === layer.id && layer.id !== dragged ? over.side : undefined}
-            onDrag={takeRow}
-            papers={papers}
-            ownLeaveS={shown?.ownLeaveS ?? 0}
-            bars={bars(layer.id)}
-            ticks={ticks(layer.id)}
-            order={order}
-          />
-        ))}
+        <AllBars.Provider value={allBars}>
+          {rows.map(({ layer, depth }) => (
+            <StripRow
+              key={layer.id}
+              layer={layer}
+              depth={depth}
+              folded={folded.has(layer.id)}
+              onFold={fold}
+              over={over?.id === layer.id && layer.id !== dragged ? over.side : undefined}
+              onDrag={takeRow}
+              papers={papers}
+              ownLeaveS={shown?.ownLeaveS ?? 0}
+              bars={bars(layer.id)}
+              ticks={ticks(layer.id)}
+              order={order}
+            />
+          ))}
+        </AllBars.Provider>
         <RowsNeedle player={player} papers={papers} />
       </div>
     </section>
@@ -105,6 +109,15 @@ function placeUnder(rows: HTMLElement, y: number): RowPlace | undefined {
     }
   }
   return nearest;
+}
+
+const noBars: readonly MoveBar[] = [];
+
+/** Tells what was drawn last, without being another function for it. */
+function useLatest<T>(value: T): () => T {
+  const held = useRef(value);
+  useEffect(() => void (held.current = value));
+  return useCallback(() => held.current, []);
 }
 
 const stageOf = (view: PlayerView) => view.stage;
@@ -140,5 +153,11 @@ function useByLayer<T extends MoveBar | KeyTick>(all: readonly T[] | undefined):
 
 function RowsNeedle({ player, papers }: { player: StagePlayer; papers: Papers }) {
   const timeS = usePlayerView(player, timeOf);
-  return <i className="strip__needle" style={{ "--at": shareAt(papers, timeS) } as React.CSSProperties} aria-hidden />;
+  return (
+    <i
+      className="strip__needle bottom-0 pe-none position-absolute top-0"
+      style={{ "--at": shareAt(papers, timeS) } as React.CSSProperties}
+      aria-hidden
+    />
+  );
 }

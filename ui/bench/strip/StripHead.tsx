@@ -36,11 +36,11 @@ export function StripHead({
   const sound = useBench((state) => state.document.sound);
   const [film, setFilm] = useState(false);
   return (
-    <div className="strip__head">
-      <div className="strip__look">
+    <div className="strip__head align-items-center border-bottom d-flex gap-10 pt-4 pe-32 ps-14 pb-4">
+      <div className="strip__look align-items-center d-flex flex-none gap-4">
         <button
           type="button"
-          className="transport__play"
+          className="transport__play align-items-center text-sheet d-flex flex-none justify-content-center"
           onClick={() => player.toggle()}
           disabled={!shown}
           aria-label={playing ? "Pause" : "Play"}
@@ -50,7 +50,7 @@ export function StripHead({
         </button>
         <Clock player={player} />
         <select
-          className="strip__rate"
+          className="strip__rate bg-none fs-12 p-0"
           aria-label="Pace of playing"
           title="Pace of playing"
           value={rate}
@@ -114,7 +114,7 @@ function Clock({ player }: { player: StagePlayer }) {
   const { min, max, default: usual } = useBench((state) => state.document.length);
   const tried = useBench((state) => state.tryLengthS);
   return (
-    <span className="strip__time figures">
+    <span className="align-items-center d-inline-flex flex-1 gap-4 text-nowrap figures">
       <output>{seconds(timeS)}</output> <small>of</small>
       <NumberBox
         value={Math.round((tried ?? lengthS) * 100) / 100}

@@ -1,5 +1,5 @@
 "use client";
-import { memo, useState, type KeyboardEvent } from "react";
+import { memo, useState, type KeyboardEvent, type ReactNode } from "react";
 import { ChevronDown, ChevronRight, Eye, EyeSlash, InputCursorText, Lock, Unlock } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { stepLayer } from "@/core/edit/layers";
@@ -23,45 +23,53 @@ interface RowProps {
   readonly order: readonly string[];
 }
 
-/** One layer: its name and switches, and its moves on the papers. */
-export const StripRow = memo(function StripRow(props: RowProps) {
-  const { layer, depth, folded, onFold, over, onDrag, order } = props;
+type Switch = "hidden" | "locked";
+const switchLabels: Readonly<Record<Switch, string>> = { hidden: "Hide or show", locked: "Lock or free" };
+
+function useSwitch(id: string): (key: Switch) => void {
   const store = useBenchStore();
-  const chosen = useBench((state) => state.chosen.includes(layer.id));
-  const [renaming, setRenaming] = useState(false);
-  const { edit } = store.getState();
-  const toggle = (key: "hidden" | "locked", label: string) =>
-    edit(label, (draft) => {
-      const own = draft.layers.find(({ id }) => id === layer.id);
+  return (key) =>
+    store.getState().edit(switchLabels[key], (draft) => {
+      const own = draft.layers.find((layer) => layer.id === id);
       if (own) own[key] = !own[key];
     });
+}
+
+/** Keys on a row: up and down go on or change the order, left and right fold, Enter chooses, F2 renames, H and L switch. */
+function useRowKeys(props: RowProps, rename: () => void) {
+  const { layer, folded, onFold, order } = props;
+  const store = useBenchStore();
   const take = useTaking(layer.id, order);
-  const keys = (event: KeyboardEvent<HTMLElement>) => {
-    if (event.target !== event.currentTarget) return;
-    const up = event.key === "ArrowUp";
-    if (up || event.key === "ArrowDown") {
-      event.preventDefault();
-      event.stopPropagation();
-      // The strip lists from top to bottom, the document paints from bottom to top.
-      if (event.altKey) edit("Order", (draft) => stepLayer(draft, layer.id, up ? 1 : -1));
-      else {
-        const next = event.currentTarget.parentElement?.querySelector<HTMLElement>(
-          `[data-row="${order[order.indexOf(layer.id) + (up ? -1 : 1)]}"]`,
-        );
-        next?.focus();
-      }
-    } else if (event.key === "Enter") take(event.ctrlKey || event.metaKey, event.shiftKey);
-    else if (event.key === "F2") setRenaming(true);
-    else if (
-      layer.kind === "group" &&
-      ((event.key === "ArrowLeft" && !folded) || (event.key === "ArrowRight" && folded))
-    ) {
-      event.preventDefault();
-      event.stopPropagation();
-      onFold(layer.id);
-    } else if (event.key === "h") toggle("hidden", "Hide or show");
-    else if (event.key === "l") toggle("locked", "Lock or free");
+  const toggle = useSwitch(layer.id);
+  const step = (event: KeyboardEvent<HTMLElement>, by: 1 | -1) => {
+    // The strip lists from top to bottom, the document paints from bottom to top.
+    if (event.altKey) return store.getState().edit("Order", (draft) => stepLayer(draft, layer.id, by === -1 ? 1 : -1));
+    const next = order[order.indexOf(layer.id) + by];
+    event.currentTarget.parentElement?.querySelector<HTMLElement>(`[data-row="${next}"]`)?.focus();
   };
+  return (event: KeyboardEvent<HTMLElement>) => {
+    if (event.target !== event.currentTarget) return;
+    const way = { ArrowUp: -1, ArrowDown: 1 }[event.key] as 1 | -1 | undefined;
+    const folds = layer.kind === "group" && event.key === (folded ? "ArrowRight" : "ArrowLeft");
+    if (way || folds) {
+      event.preventDefault();
+      event.stopPropagation();
+    }
+    if (way) step(event, way);
+    else if (folds) onFold(layer.id);
+    else if (event.key === "Enter") take(event.ctrlKey || event.metaKey, event.shiftKey);
+    else if (event.key === "F2") rename();
+    else if (event.key === "h") toggle("hidden");
+    else if (event.key === "l") toggle("locked");
+  };
+}
+
+/** One layer: its name and switches, and its moves on the papers. */
+export const StripRow = memo(function StripRow(props: RowProps) {
+  const { layer, depth, folded, over } = props;
+  const chosen = useBench((state) => state.chosen.includes(layer.id));
+  const [renaming, setRenaming] = useState(false);
+  const keys = useRowKeys(props, () => setRenaming(true));
   return (
     <div
       className={`strip__row${chosen ? " is-chosen" : ""}${over ? ` is-over-${over}` : ""}${layer.hidden ? " is-hidden" : ""}`}
@@ -74,70 +82,75 @@ export const StripRow = memo(function StripRow(props: RowProps) {
       data-row={layer.id}
       onKeyDown={keys}
     >
-      <div
-        className="strip__name"
-        style={{ paddingLeft: 8 + depth * 14 }}
-        draggable={!renaming}
-        onDragStart={(event) => {
-          event.dataTransfer.setData("text/plain", layer.name);
-          onDrag(layer.id);
-        }}
-        onDragEnd={() => onDrag(undefined)}
-      >
-        {layer.kind === "group" ? (
-          <button
-            type="button"
-            className="small-button"
-            tabIndex={-1}
-            onClick={() => onFold(layer.id)}
-            aria-label={folded ? "Unfold" : "Fold"}
-          >
-            {folded ? <ChevronRight aria-hidden /> : <ChevronDown aria-hidden />}
-          </button>
-        ) : (
-          <i className="strip__dot" aria-hidden />
-        )}
-        {renaming ? (
-          <NameBox layer={layer} onDone={() => setRenaming(false)} />
-        ) : (
-          <button
-            type="button"
-            className="strip__choose"
-            tabIndex={-1}
-            onClick={(event) => take(event.ctrlKey || event.metaKey, event.shiftKey)}
-            onDoubleClick={() => setRenaming(true)}
-          >
-            {layer.name}
-          </button>
-        )}
-        <Filled id={layer.id} />
-        <button
-          type="button"
-          className="small-button"
-          tabIndex={-1}
-          aria-pressed={layer.hidden}
-          aria-label={layer.hidden ? `Show ${layer.name}` : `Hide ${layer.name}`}
-          title="H"
-          onClick={() => toggle("hidden", "Hide or show")}
-        >
-          {layer.hidden ? <EyeSlash aria-hidden /> : <Eye aria-hidden />}
-        </button>
-        <button
-          type="button"
-          className="small-button"
-          tabIndex={-1}
-          aria-pressed={layer.locked}
-          aria-label={layer.locked ? `Free ${layer.name}` : `Lock ${layer.name}`}
-          title="L"
-          onClick={() => toggle("locked", "Lock or free")}
-        >
-          {layer.locked ? <Lock aria-hidden /> : <Unlock aria-hidden />}
-        </button>
-      </div>
+      <RowName {...props} renaming={renaming} onRenaming={setRenaming} />
       <Lane layer={layer} papers={props.papers} ownLeaveS={props.ownLeaveS} bars={props.bars} ticks={props.ticks} />
     </div>
   );
 });
+
+function RowName(props: RowProps & { renaming: boolean; onRenaming: (on: boolean) => void }) {
+  const { layer, depth, folded, onFold, onDrag, order, renaming, onRenaming } = props;
+  const take = useTaking(layer.id, order);
+  const toggle = useSwitch(layer.id);
+  const { name, hidden, locked } = layer;
+  return (
+    <div
+      className="strip__name align-items-center d-flex flex-none gap-4 pe-8"
+      style={{ paddingLeft: 8 + depth * 14 }}
+      draggable={!renaming}
+      onDragStart={(event) => {
+        event.dataTransfer.setData("text/plain", name);
+        onDrag(layer.id);
+      }}
+      onDragEnd={() => onDrag(undefined)}
+    >
+      {layer.kind === "group" ? (
+        <RowButton label={folded ? "Unfold" : "Fold"} press={() => onFold(layer.id)}>
+          {folded ? <ChevronRight aria-hidden /> : <ChevronDown aria-hidden />}
+        </RowButton>
+      ) : (
+        <i className="strip__dot" aria-hidden />
+      )}
+      {renaming ? (
+        <NameBox layer={layer} onDone={() => onRenaming(false)} />
+      ) : (
+        <button
+          type="button"
+          className="strip__choose bg-none border-0 flex-1 overflow-hidden p-0 text-start text-ellipsis text-nowrap"
+          tabIndex={-1}
+          onClick={(event) => take(event.ctrlKey || event.metaKey, event.shiftKey)}
+          onDoubleClick={() => onRenaming(true)}
+        >
+          {name}
+        </button>
+      )}
+      <Filled id={layer.id} />
+      <RowButton label={`${hidden ? "Show" : "Hide"} ${name}`} title="H" on={hidden} press={() => toggle("hidden")}>
+        {hidden ? <EyeSlash aria-hidden /> : <Eye aria-hidden />}
+      </RowButton>
+      <RowButton label={`${locked ? "Free" : "Lock"} ${name}`} title="L" on={locked} press={() => toggle("locked")}>
+        {locked ? <Lock aria-hidden /> : <Unlock aria-hidden />}
+      </RowButton>
+    </div>
+  );
+}
+
+function RowButton(props: { label: string; title?: string; on?: boolean; press: () => void; children: ReactNode }) {
+  const { label, title, on, press, children } = props;
+  return (
+    <button
+      type="button"
+      className="small-button"
+      tabIndex={-1}
+      aria-pressed={on}
+      aria-label={label}
+      title={title}
+      onClick={press}
+    >
+      {children}
+    </button>
+  );
+}
 
 /** Chooses a layer, or gives it to whoever asks to be pointed at one. */
 function useTaking(id: string, order: readonly string[]): (extend: boolean, range: boolean) => void {
@@ -157,7 +170,7 @@ function useTaking(id: string, order: readonly string[]): (extend: boolean, rang
 
 function Filled({ id }: { id: string }) {
   const filled = useBench((state) => state.document.fields.some((field) => field.drives.some((d) => d.layer === id)));
-  return filled ? <InputCursorText className="strip__filled" title="Filled in by a field" /> : null;
+  return filled ? <InputCursorText className="text-verdigris" title="Filled in by a field" /> : null;
 }
 
 function NameBox({ layer, onDone }: { layer: Layer; onDone: () => void }) {

@@ -1,4 +1,4 @@
 import { handler } from "@/server/auth/handler";
-import { readDrifts } from "@/server/designs/house";
+import { readDrifts } from "@/server/designs/drifts";
 
-export const GET = handler("designer", {}, () => readDrifts());
+export const GET = handler("designer", {}, ({ member }) => readDrifts(member.id));

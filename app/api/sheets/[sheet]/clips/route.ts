@@ -1,0 +1,7 @@
+import { MakeRequest } from "@/contract/sheets";
+import { handler } from "@/server/auth/handler";
+import { makeRows } from "@/server/sheets/clips";
+
+export const POST = handler("contributor", { body: MakeRequest }, ({ member, params, body }) =>
+  makeRows(member, params.sheet!, body),
+);

@@ -1,0 +1,7 @@
+import { MoveOnRequest } from "@/contract/sheets";
+import { handler } from "@/server/auth/handler";
+import { moveSheet } from "@/server/sheets/sheets";
+
+export const POST = handler("contributor", { body: MoveOnRequest }, ({ member, params, body }) =>
+  moveSheet(member, params.sheet!, body.releaseId),
+);

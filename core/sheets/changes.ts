@@ -1,0 +1,43 @@
+import { z } from "zod";
+import { Cell, Cells, Column, cellOf } from "./row";
+
+export const RowId = z.string().regex(/^[0-9a-f]{20}$/);
+
+/** One cell, changed by somebody who saw `was` in it. */
+export const CellChange = z.strictObject({
+  row: RowId,
+  column: Column,
+  was: Cell.optional(),
+  to: Cell.optional(),
+});
+export type CellChange = z.infer<typeof CellChange>;
+
+/** Changes of a sheet: of cells, and of which rows there are and in what order. */
+export const SheetChanges = z.strictObject({
+  cells: z.array(CellChange).max(10_000).default([]),
+  /** New rows, each behind the row that is named, or first. */
+  add: z
+    .array(z.strictObject({ id: RowId, after: RowId.optional(), cells: Cells }))
+    .max(5000)
+    .default([]),
+  remove: z.array(RowId).max(5000).default([]),
+  /** Rows that stand, in this order, behind the row that is named, or first. */
+  move: z.strictObject({ rows: z.array(RowId).min(1).max(5000), after: RowId.optional() }).optional(),
+});
+export type SheetChanges = z.infer<typeof SheetChanges>;
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * What becomes of a row's cells by a change: changes of other cells merge, whatever order they come in; a cell that
+ * somebody else has changed meanwhile, to something else, is not overwritten but told.
+ */
+export function withCell(
+  cells: Cells,
+  { column, was, to }: CellChange,
+): { cells: Cells } | { theirs: Cell | undefined } {
+  const now = cellOf(cells, column);
+  if (!same(now, was) && !same(now, to)) return { theirs: now };
+  const { [column]: _, ...rest } = cells;
+  return { cells: to === undefined ? rest : { ...rest, [column]: to } };
+}

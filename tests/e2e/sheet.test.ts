@@ -1,0 +1,157 @@
+import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import type { Browser, Page } from "puppeteer-core";
+import { as, base, until } from "../support/api";
+import { openBrowser, press, signedIn } from "../support/browser";
+
+jest.setTimeout(240_000);
+
+let browser: Browser;
+let page: Page;
+let errors: string[];
+let sheet: string;
+beforeAll(async () => {
+  browser = await openBrowser();
+  ({ page, errors } = await signedIn(browser, "ines"));
+});
+afterAll(() => browser.close());
+
+const view = async () => (await as("ines", "GET", `/api/sheets/${sheet}`)).data;
+const rows = async (): Promise<
+  { id: string; cells: Record<string, unknown>; clips: { state: string; reasons: string[] }[] }[]
+> => (await view()).rows;
+const names = async () => (await rows()).map(({ cells }) => cells.name);
+const saved = () => page.waitForSelector("[data-save=saved]");
+const text = (selector: string) => page.$eval(selector, (e) => (e as HTMLElement).innerText);
+const cell = async (row: number, column: number) =>
+  (await page.$$(`.dsg-row:nth-child(${row + 1}) .dsg-cell`))[column]!;
+
+/** Pastes as a spreadsheet's clipboard is pasted, where the cursor stands. */
+const paste = (cells: string) =>
+  page.evaluate((plain) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", plain);
+    document.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  }, cells);
+
+const people = Array.from({ length: 40 }, (_, i) => [`Speaker number ${i + 1}`, `Bed ${i + 1}`]);
+
+test("forty people are pasted from a spreadsheet, from an empty start", async () => {
+  await page.goto(base);
+  await page.waitForSelector(".release-plate");
+  for (const plate of await page.$$(".release-plate")) {
+    if ((await plate.$eval("h2", (e) => e.textContent)) === "Name strap") await (await plate.$(".btn-link"))!.click();
+  }
+  await page.waitForSelector(".dsg-container");
+  sheet = page.url().split("/").at(-1)!;
+  await press(page, ".sheet__tools .tool", "New row");
+  await page.waitForSelector(".dsg-row:nth-child(2)");
+  await new Promise((rest) => setTimeout(rest, 300));
+  const release = (await view()).desk.document.name as string;
+  expect(await text(".sheet__bar h1")).toBe(release);
+  await paste(people.map((line) => line.join("\t")).join("\n"));
+  await until(names, (seen) => seen.length === 40 && seen[39] === "Speaker number 40", 20);
+  await saved();
+});
+
+test("rows are walked through by keys, undone, copied, moved and taken away", async () => {
+  await (await cell(1, 1)).click();
+  await page.keyboard.type("Wren Okafor");
+  await page.keyboard.press("Enter");
+  await until(names, (seen) => seen[0] === "Wren Okafor", 10);
+  await page.keyboard.down("Control");
+  await page.keyboard.press("z");
+  await page.keyboard.up("Control");
+  await until(names, (seen) => seen[0] === "Speaker number 1", 10);
+  await (await cell(1, 1)).click();
+  await press(page, ".sheet__tools .tool", "Down");
+  await until(names, (seen) => seen[0] === "Speaker number 2" && seen[1] === "Speaker number 1", 10);
+  await press(page, ".sheet__tools .tool", "Copy the row");
+  await until(names, (seen) => seen.length === 41, 10);
+  await press(page, ".tool", "Undo");
+  await press(page, ".tool", "Undo");
+  await until(names, (seen) => seen.length === 40 && seen[0] === "Speaker number 1", 10);
+});
+
+test("what somebody else writes appears, other cells merge, and the same cell asks", async () => {
+  const [first, second] = await rows();
+  const send = (row: string, column: string, was: unknown, to: string) =>
+    as("tomas", "POST", `/api/sheets/${sheet}/changes`, { cells: [{ row, column, was, to }] });
+  await send(second!.id, "role", "Bed 2", "Rock garden");
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll<HTMLInputElement>(".dsg-input")].some(({ value }) => value === "Rock garden"),
+  );
+  // Told while the page hears nothing: as in a moment without a network.
+  await page.setOfflineMode(true);
+  await send(first!.id, "name", "Speaker number 1", "Theirs");
+  await send(first!.id, "role", "Bed 1", "Orchard");
+  await (await cell(1, 1)).click();
+  await page.keyboard.type("Mine");
+  await page.keyboard.press("Enter");
+  await page.waitForSelector("[data-save=waiting]");
+  await page.setOfflineMode(false);
+  await page.waitForSelector(".sheet__says .notice", { timeout: 20_000 });
+  expect(await text(".sheet__says")).toContain("Theirs");
+  await press(page, ".sheet__says button", "Mine in its place");
+  await until(rows, ([row]) => row!.cells.name === "Mine" && row!.cells.role === "Orchard", 10);
+});
+
+test("clips are made of the rows, only what changed is made again, and changing back is enough", async () => {
+  const keep = (await rows()).slice(2).map(({ id }) => id);
+  await as("ines", "POST", `/api/sheets/${sheet}/changes`, { remove: keep });
+  await until(
+    () => page.$$(".dsg-row"),
+    (seen) => seen.length === 3,
+    10,
+  );
+  for (const format of ["Square", "Portrait", "Tall"]) {
+    for (const tick of await page.$$(".sheet__make .tick")) {
+      if ((await tick.evaluate((e) => e.textContent?.trim())) === format) await tick.click();
+    }
+  }
+  await press(page, ".sheet__make .btn-primary", "Make the clips of 2 rows");
+  await until(rows, (seen) => seen.every(({ clips }) => clips.length === 1 && clips[0]!.state === "current"), 120);
+  await page.waitForFunction(() => document.querySelectorAll(".sheet-margin.is-made").length === 2);
+  await page.waitForFunction(
+    () => document.querySelector(".sheet__make .btn-primary")?.textContent === "Nothing to make",
+  );
+
+  const [first] = await rows();
+  const change = (was: string, to: string) =>
+    as("ines", "POST", `/api/sheets/${sheet}/changes`, { cells: [{ row: first!.id, column: "role", was, to }] });
+  const outbox = async () =>
+    (await as("ines", "GET", "/api/exports")).data.exports as { fileName: string; id: string }[];
+  const before = await outbox();
+  await change("Orchard", "Kitchen garden");
+  await until(rows, ([row]) => row!.clips[0]!.state === "out of date" && row!.clips[0]!.reasons.length === 1, 10);
+  await change("Kitchen garden", "Orchard");
+  await until(rows, ([row]) => row!.clips[0]!.state === "current", 10);
+  await change("Orchard", "Kitchen garden");
+  await page.waitForSelector(".sheet-margin.is-outdated");
+  await press(page, ".sheet__make .btn-primary", "Make what is out of date: 1 row");
+  await until(rows, (seen) => seen.every(({ clips }) => clips.every(({ state }) => state === "current")), 120);
+  const after = await outbox();
+  // Under the same name, in place of the old one; the other row's clip is the one it was.
+  expect(after.map(({ fileName }) => fileName).sort()).toEqual(before.map(({ fileName }) => fileName).sort());
+  expect(after.filter(({ id }) => !before.some((old) => old.id === id))).toHaveLength(1);
+  expect(errors.filter((line) => !/Failed to load|ERR_INTERNET/.test(line))).toEqual([]);
+});
+
+test("a table is matched, shown, and taken in whole", async () => {
+  await press(page, ".sheet__bar .btn", /^Take in/);
+  const input = (await page.waitForSelector(".sheet-drop input"))!;
+  const { mkdtempSync, writeFileSync } = await import("node:fs");
+  const { join } = await import("node:path");
+  const { tmpdir } = await import("node:os");
+  const file = join(mkdtempSync(join(tmpdir(), "table-")), "speakers.csv");
+  writeFileSync(file, "Full name;Role;Accent colour;Shoe size\nليلى حداد;Botanist;Moss;38\nZoë;=1+1;Mauve;40\n");
+  await (input as Awaited<ReturnType<typeof page.$>> & { uploadFile(path: string): Promise<void> }).uploadFile(file);
+  await page.waitForSelector(".sheet-match");
+  const chosen = await page.$$eval(".sheet-match select", (all) => all.map((e) => (e as HTMLSelectElement).value));
+  expect(chosen).toEqual(["name", "role", "accent", ""]);
+  await press(page, ".modal .btn-primary", "Take in 2 rows");
+  await until(names, (seen) => seen.includes("ليلى حداد") && seen.includes("Zoë"), 10);
+  const last = (await rows()).at(-1)!;
+  // A colour that is not on offer stays as it was written, and is said.
+  expect(last.cells).toMatchObject({ role: "=1+1", accent: "Mauve" });
+  await page.waitForSelector(".dsg-cell.is-wrong");
+});

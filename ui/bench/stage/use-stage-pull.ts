@@ -1,0 +1,150 @@
+"use client";
+import { useRef, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
+import { pxPerU, type Format } from "@/core/document/format";
+import { nudge, resize } from "@/core/edit/arrange";
+import { snap, type SnapLine } from "@/core/edit/snap";
+import type { RestBox } from "@/core/sample/rest";
+import { useBenchStore, type BenchStore } from "../store";
+import { useBoxesAtRest } from "./boxes";
+import { inverseWay } from "./geometry";
+import { snapBoxes } from "./snap-boxes";
+
+/** Which corner or side is pulled; none while the layer itself is. */
+export type Handle = { readonly across: -1 | 0 | 1; readonly down: -1 | 0 | 1 } | undefined;
+
+interface Way {
+  readonly x: number;
+  readonly y: number;
+}
+
+interface Pull {
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly boxes: ReadonlyMap<string, RestBox>;
+  readonly handle: Handle;
+  /** What has been moved already, in u. */
+  readonly applied: { x: number; y: number };
+  moved: boolean;
+}
+
+let pulls = 0;
+const snapReachPx = 7;
+/** As thin as a layer can be pulled, in u. */
+const leastU = 0.1;
+
+/** The stage that is pulled on. */
+interface Stage {
+  readonly store: BenchStore;
+  readonly format: Format;
+  readonly turnedRound: boolean;
+}
+
+/** Moves the chosen layers so far on; `target` is where from the beginning they are to be, in u. */
+function moveChosen({ store, format, turnedRound }: Stage, now: Pull, target: Way): void {
+  const { chosen, edit, onlyHere, document } = store.getState();
+  const by = { x: target.x - now.applied.x, y: target.y - now.applied.y };
+  Object.assign(now.applied, target);
+  const across = turnedRound ? -by.x : by.x;
+  edit(
+    "Move",
+    (draft) => {
+      for (const id of outermost(chosen, document.layers)) {
+        nudge(draft, id, "width", across, format.id, onlyHere);
+        nudge(draft, id, "height", by.y, format.id, onlyHere);
+      }
+    },
+    now.id,
+  );
+}
+
+/** Pulls a corner or side of the layer chosen last; no side is pulled past the one opposite. */
+function stretchChosen({ store, format, turnedRound }: Stage, now: Pull, way: Way): void {
+  const { chosen, edit, onlyHere } = store.getState();
+  const id = chosen.at(-1);
+  const rest = id === undefined ? undefined : now.boxes.get(id);
+  if (!id || !rest || !now.handle) return;
+  const { across, down } = now.handle;
+  const pulled = inverseWay(rest.world, way.x, way.y);
+  // There the layer stays as thin as it can be.
+  const total = {
+    x: across * Math.max(across * pulled.x, leastU - rest.box.width),
+    y: down * Math.max(down * pulled.y, leastU - rest.box.height),
+  };
+  const by = { x: total.x - now.applied.x, y: total.y - now.applied.y };
+  const length = { x: rest.box.width + across * now.applied.x, y: rest.box.height + down * now.applied.y };
+  Object.assign(now.applied, total);
+  const width = {
+    axis: "width",
+    side: across > 0 !== turnedRound ? "end" : "start",
+    byU: across * by.x,
+    lengthU: length.x,
+  } as const;
+  const height = { axis: "height", side: down > 0 ? "end" : "start", byU: down * by.y, lengthU: length.y } as const;
+  edit(
+    "Resize",
+    (draft) => {
+      if (across !== 0) resize(draft, id, width, format.id, onlyHere);
+      if (down !== 0) resize(draft, id, height, format.id, onlyHere);
+    },
+    now.id,
+  );
+}
+
+/** Pulling about what is chosen, by itself or by a handle; with what it snaps to and how far it has come. */
+export function useStagePull(svg: RefObject<SVGSVGElement | null>, format: Format, turnedRound: boolean) {
+  const store = useBenchStore();
+  const boxes = useBoxesAtRest();
+  const pull = useRef<Pull | undefined>(undefined);
+  const [lines, setLines] = useState<readonly SnapLine[]>([]);
+  const [way, setWay] = useState<Way>();
+  const stage = { store, format, turnedRound };
+  /** Pixels of the format for one of the screen. */
+  const zoom = () => format.width / (svg.current?.getBoundingClientRect().width || format.width);
+
+  const begin = (event: ReactPointerEvent, handle?: Handle) => {
+    event.preventDefault();
+    svg.current?.setPointerCapture(event.pointerId);
+    const at = { x: event.clientX, y: event.clientY };
+    pull.current = { id: `drag ${++pulls}`, ...at, boxes, handle, applied: { x: 0, y: 0 }, moved: false };
+  };
+  const drag = (now: Pull, pulled: Way, free: boolean) => {
+    const { chosen } = store.getState();
+    const lead = now.boxes.get(chosen.at(-1) ?? "");
+    if (!lead) return;
+    const wanted = inverseWay(lead.parent, pulled.x, pulled.y);
+    const box = { ...lead.box, x: lead.box.x + wanted.x, y: lead.box.y + wanted.y };
+    const reachU = (snapReachPx * zoom()) / pxPerU(format);
+    const found = free ? { dx: 0, dy: 0, lines: [] } : snap(box, snapBoxes(format, now.boxes, chosen), reachU);
+    const target = { x: wanted.x + found.dx, y: wanted.y + found.dy };
+    setLines(found.lines);
+    setWay(target);
+    moveChosen(stage, now, target);
+  };
+  const move = (event: ReactPointerEvent) => {
+    const now = pull.current;
+    if (!now) return;
+    const pulled = { x: (event.clientX - now.x) * zoom(), y: (event.clientY - now.y) * zoom() };
+    if (!now.moved && Math.hypot(event.clientX - now.x, event.clientY - now.y) < 3) return;
+    if (!now.moved) store.getState().show({ gesture: "stage" });
+    now.moved = true;
+    if (now.handle) stretchChosen(stage, now, pulled);
+    else drag(now, pulled, event.altKey);
+  };
+  const end = () => {
+    pull.current = undefined;
+    if (store.getState().gesture) store.getState().show({ gesture: undefined });
+    setLines([]);
+    setWay(undefined);
+  };
+  return { begin, move, end, lines, way };
+}
+
+/** Of the chosen, those that are in no chosen group: a group takes its layers along. */
+function outermost(ids: readonly string[], layers: readonly { id: string; in?: string | undefined }[]): string[] {
+  const groupOf = new Map(layers.map(({ id, in: group }) => [id, group]));
+  return ids.filter((id) => {
+    for (let up = groupOf.get(id); up !== undefined; up = groupOf.get(up)) if (ids.includes(up)) return false;
+    return true;
+  });
+}

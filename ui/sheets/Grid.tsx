@@ -1,0 +1,161 @@
+"use client";
+import { createContext, useContext, useEffect, useMemo, useRef, useState } from "react";
+import { DynamicDataSheetGrid, type CellProps, type DataSheetGridRef } from "react-datasheet-grid";
+import type { RowClip, RowView } from "@/contract/sheets";
+import type { Design } from "@/core/document/design";
+import type { ValueFault } from "@/core/document/values";
+import { rowFaults, type Cells } from "@/core/sheets/row";
+import { remember } from "@/ui/parts/remember";
+import { gridColumns } from "./columns";
+import { GridMenu } from "./GridMenu";
+import { changesInGrid, gridRow, type GridRow } from "./grid-rows";
+import { RowTools } from "./RowTools";
+import { newRowId, useSheet, useSheetStore } from "./store";
+
+/** What is wrong in rows, found once for each state of a row. */
+function useFaults(design: Design): (row: RowView | undefined) => readonly ValueFault[] {
+  return useMemo(() => {
+    const faultsOf = remember((cells: Cells) => rowFaults(design, cells));
+    return (row) => (row ? faultsOf(row.cells) : []);
+  }, [design]);
+}
+
+/** Rows as the grid shows them; a row that has not changed is the same object, so that it is not drawn anew. */
+function useGridRows(): readonly GridRow[] {
+  const rows = useSheet((state) => state.rows);
+  const desk = useSheet((state) => state.view.desk);
+  const shownAs = useMemo(() => remember((row: RowView) => gridRow(desk, row)), [desk]);
+  return useMemo(() => rows.map(shownAs), [rows, shownAs]);
+}
+
+/** As high as the window leaves room for. */
+function useRoom(): readonly [React.RefObject<HTMLDivElement | null>, number] {
+  const box = useRef<HTMLDivElement>(null);
+  const [height, setHeight] = useState(400);
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => entry && setHeight(Math.max(160, entry.contentRect.height)));
+    if (box.current) observer.observe(box.current);
+    return () => observer.disconnect();
+  }, []);
+  return [box, height];
+}
+
+const rowHeight = 34;
+// The same at every drawing, so that the grid does not begin anew.
+const keyOf = ({ rowData, rowIndex }: { rowData: GridRow; rowIndex: number }) => rowData["@id"] ?? `new ${rowIndex}`;
+const blank = (): GridRow => ({});
+const copied = ({ rowData }: { rowData: GridRow }): GridRow => ({ ...rowData });
+
+/** The rows themselves, to walk through and type in as in any spreadsheet. */
+export function Grid(props: { find: string; chosen: readonly string[]; onChoose: (ids: readonly string[]) => void }) {
+  const { find, chosen, onChoose } = props;
+  const store = useSheetStore();
+  const desk = useSheet((state) => state.view.desk);
+  const rows = useSheet((state) => state.rows);
+  const all = useGridRows();
+  const faults = useFaults(desk.document);
+  const columns = useMemo(() => gridColumns(desk.document, desk.house), [desk]);
+  const [box, height] = useRoom();
+  const grid = useRef<DataSheetGridRef>(null);
+  const byId = useMemo(() => new Map(rows.map((row, i) => [row.id, { row, number: i + 1 }])), [rows]);
+  const wanted = find.trim().toLocaleLowerCase("en");
+  const shown = useMemo(() => {
+    const has = (row: GridRow) =>
+      Object.entries(row).some(([key, text]) => key !== "@id" && text.toLocaleLowerCase("en").includes(wanted));
+    return wanted === "" ? all : all.filter(has);
+  }, [all, wanted]);
+  const change = (next: GridRow[]) => {
+    const { cells, add, remove } = changesInGrid(desk, rows, shown, next);
+    const label = add.length > 0 ? "New rows" : remove.length > 0 ? "Take rows away" : "Write";
+    store.getState().edit(label, { cells, add, remove });
+  };
+  const addRows = (count: number) => {
+    let after = rows.at(-1)?.id;
+    const add = Array.from({ length: count }, () => {
+      const one = { id: newRowId(), cells: {}, ...(after !== undefined && { after }) };
+      after = one.id;
+      return one;
+    });
+    store.getState().edit(count === 1 ? "New row" : "New rows", { add });
+    setTimeout(() => grid.current?.setActiveCell({ col: 0, row: rows.length }));
+  };
+  const facts = useMemo(() => ({ byId, faults }), [byId, faults]);
+  return (
+    <section className="sheet__rows" aria-label="Rows">
+      <RowFacts.Provider value={facts}>
+        <div ref={box} className="sheet__grid">
+          <DynamicDataSheetGrid<GridRow>
+            ref={grid}
+            value={shown as GridRow[]}
+            onChange={change}
+            columns={columns}
+            height={height}
+            rowHeight={rowHeight}
+            headerRowHeight={36}
+            rowKey={keyOf}
+            createRow={blank}
+            duplicateRow={copied}
+            addRowsComponent={false}
+            contextMenuComponent={GridMenu}
+            gutterColumn={margin}
+            cellClassName={({ rowData, columnId }) => {
+              const known = byId.get((rowData as GridRow)["@id"] ?? "");
+              const fault = faults(known?.row).find(({ field }) => field === columnId);
+              return fault && (fault.code === "required" || fault.code === "sample" ? "is-missing" : "is-wrong");
+            }}
+            rowClassName={({ rowData }) => (chosen.includes(rowData["@id"] ?? "") ? "is-chosen" : undefined)}
+            onSelectionChange={({ selection }) => {
+              // What is pressed beside the grid is about the rows that were chosen in it.
+              if (!selection) return;
+              const ids = shown.slice(selection.min.row, selection.max.row + 1).map((row) => row["@id"]!);
+              if (ids.join() !== chosen.join()) onChoose(ids);
+            }}
+          />
+        </div>
+      </RowFacts.Provider>
+      <RowTools chosen={chosen} onAdd={addRows} hidden={rows.length - shown.length} />
+    </section>
+  );
+}
+
+interface Facts {
+  readonly byId: ReadonlyMap<string, { readonly row: RowView; readonly number: number }>;
+  readonly faults: (row: RowView | undefined) => readonly ValueFault[];
+}
+
+/** What is known of rows beyond their texts. The grid keeps its columns, so that these come by another way. */
+const RowFacts = createContext<Facts>({ byId: new Map(), faults: () => [] });
+
+/** The number of a row, with the worst that is found in it as a red mark, and how its clips stand. */
+function Margin({ rowData }: CellProps<GridRow, unknown>) {
+  const { byId, faults } = useContext(RowFacts);
+  const known = byId.get(rowData["@id"] ?? "");
+  const first = faults(known?.row)[0]?.message;
+  const state = known ? standing(known.row) : "draft";
+  return (
+    <span className={`sheet-margin is-${state}${first ? " has-fault" : ""}`} title={first ?? marginWords[state]}>
+      {known?.number}
+    </span>
+  );
+}
+
+/** How a row and its clips stand, in one word. */
+function standing({ clips, state }: RowView): string {
+  const has = (wanted: RowClip["state"]) => clips.some((clip) => clip.state === wanted);
+  if (has("making")) return "making";
+  if (has("out of date")) return "outdated";
+  if (has("failed")) return "failed";
+  return clips.length > 0 ? "made" : state;
+}
+
+const margin = { basis: 52, minWidth: 52, component: Margin };
+
+const marginWords: Readonly<Record<string, string>> = {
+  making: "Its clips are being made",
+  outdated: "Changed since its clips were made",
+  failed: "A clip could not be made",
+  made: "Its clips show what it says",
+  draft: "Not made yet",
+  ready: "Ready",
+  approved: "Approved",
+};

@@ -1,0 +1,67 @@
+"use client";
+import { z } from "zod";
+import type { RowState } from "@/contract/sheets";
+import { call } from "@/ui/parts/api";
+import { newRowId, useSheet, useSheetStore } from "./store";
+
+/** What is done with whole rows: added, copied, moved, taken away, said to be ready. */
+export function RowTools(props: { chosen: readonly string[]; onAdd: (count: number) => void; hidden: number }) {
+  const { chosen, onAdd, hidden } = props;
+  const store = useSheetStore();
+  const rows = useSheet((state) => state.rows);
+  const picked = rows.filter(({ id }) => chosen.includes(id));
+  const { edit, view } = store.getState();
+  const ids = picked.map(({ id }) => id);
+  const copy = () => {
+    let after = ids.at(-1);
+    const add = picked.map(({ cells }) => {
+      const one = { id: newRowId(), cells: { ...cells }, ...(after !== undefined && { after }) };
+      after = one.id;
+      return one;
+    });
+    edit("Copy rows", { add });
+  };
+  const move = (by: -1 | 1) => {
+    const first = rows.findIndex(({ id }) => id === ids[0]);
+    const last = rows.findIndex(({ id }) => id === ids.at(-1));
+    const after = by === -1 ? rows[first - 2]?.id : rows[last + 1]?.id;
+    if (by === 1 && after === undefined) return;
+    edit("Move rows", { move: { rows: ids, ...(after !== undefined && { after }) } });
+  };
+  const say = async (state: RowState) => {
+    await store.getState().flush();
+    await call(`/api/sheets/${view.id}/states`, z.null(), { rows: ids, state });
+  };
+  const none = picked.length === 0;
+  const many = picked.length > 1 ? `${picked.length} rows` : "the row";
+  return (
+    <div className="sheet__tools align-items-center d-flex flex-wrap gap-4">
+      <button type="button" className="tool" onClick={() => onAdd(1)}>
+        New row
+      </button>
+      <button type="button" className="tool" onClick={() => onAdd(10)}>
+        Ten new rows
+      </button>
+      <button type="button" className="tool" disabled={none} onClick={copy}>
+        Copy {many}
+      </button>
+      <button type="button" className="tool" disabled={none} onClick={() => move(-1)}>
+        Up
+      </button>
+      <button type="button" className="tool" disabled={none} onClick={() => move(1)}>
+        Down
+      </button>
+      <button type="button" className="tool" disabled={none} onClick={() => edit("Take rows away", { remove: ids })}>
+        Take {many} away
+      </button>
+      <span className="ms-auto" />
+      {hidden > 0 && <small className="figures">{hidden} rows are not shown: nothing found in them</small>}
+      <button type="button" className="tool" disabled={none} onClick={() => void say("ready")}>
+        Ready
+      </button>
+      <button type="button" className="tool" disabled={none} onClick={() => void say("approved")}>
+        Approve
+      </button>
+    </div>
+  );
+}

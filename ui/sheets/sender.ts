@@ -1,0 +1,75 @@
+import { ChangesAnswer, type SheetConflict } from "@/contract/sheets";
+import type { SheetChanges } from "@/core/sheets/changes";
+import { ApiError, call } from "@/ui/parts/api";
+
+export type SheetSave =
+  | { readonly kind: "saved" }
+  | { readonly kind: "saving" }
+  | { readonly kind: "waiting"; readonly message: string }
+  | { readonly kind: "refused"; readonly message: string };
+
+const restMs = 300;
+const retryMs = 3000;
+
+/** Sends the changes of a sheet one after another, in the order they were made, and again when a network was gone. */
+export class Sender {
+  private readonly queue: SheetChanges[] = [];
+  private running: Promise<void> | undefined;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(
+    private readonly sheetId: string,
+    private readonly tell: (save: SheetSave) => void,
+    private readonly collided: (conflicts: readonly SheetConflict[], changes: SheetChanges) => void,
+  ) {}
+
+  /** What the server may not know of yet, the oldest first. */
+  get pending(): readonly SheetChanges[] {
+    return this.queue;
+  }
+
+  put(changes: SheetChanges): void {
+    this.queue.push(changes);
+    // Said at once: a page that is closed before it is sent would lose it.
+    this.tell({ kind: "saving" });
+    this.timer ??= setTimeout(() => this.start(), restMs);
+  }
+
+  /** Resolves when nothing waits any more, or something was refused. */
+  async flush(): Promise<void> {
+    while (this.queue.length > 0 || this.running) {
+      this.start();
+      await this.running;
+    }
+  }
+
+  private start(): void {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    this.running ??= this.send().finally(() => {
+      this.running = undefined;
+      if (this.queue.length > 0) this.start();
+    });
+  }
+
+  private async send(): Promise<void> {
+    while (this.queue.length > 0) {
+      const next = this.queue[0]!;
+      this.tell({ kind: "saving" });
+      try {
+        const { conflicts } = await call(`/api/sheets/${this.sheetId}/changes`, ChangesAnswer, next);
+        this.queue.shift();
+        if (conflicts.length > 0) this.collided(conflicts, next);
+      } catch (error) {
+        // A network that is gone comes back; what is refused would be refused again.
+        if (error instanceof ApiError && error.status !== 0 && error.status < 500) {
+          this.queue.shift();
+          return this.tell({ kind: "refused", message: error.message });
+        }
+        this.tell({ kind: "waiting", message: (error as Error).message });
+        await new Promise((again) => setTimeout(again, retryMs));
+      }
+    }
+    this.tell({ kind: "saved" });
+  }
+}

@@ -1,0 +1,154 @@
+import { createContext, useContext } from "react";
+import { createStore, useStore } from "zustand";
+import type { RowView, SheetConflict, SheetView } from "@/contract/sheets";
+import { applied, cellChange, inverse } from "@/core/sheets/apply";
+import type { SheetChanges } from "@/core/sheets/changes";
+import type { Cell, Cells } from "@/core/sheets/row";
+import { Sender, type SheetSave } from "./sender";
+
+interface Step {
+  readonly label: string;
+  readonly there: SheetChanges;
+  readonly back: SheetChanges;
+}
+
+/** A cell that somebody else has changed meanwhile, with what one wanted to write there. */
+export interface Collision extends SheetConflict {
+  readonly mine: Cell | undefined;
+}
+
+export interface SheetState {
+  readonly view: Omit<SheetView, "rows">;
+  readonly rows: readonly RowView[];
+  readonly save: SheetSave;
+  readonly past: readonly Step[];
+  readonly future: readonly Step[];
+  /** Cells that somebody else has changed while one changed them: whose stands is asked. */
+  readonly conflicts: readonly Collision[];
+  edit(label: string, changes: Partial<SheetChanges>): void;
+  undo(): void;
+  redo(): void;
+  /** Rows as the server has them now; what is not saved yet stays on top. */
+  heard(rows: readonly RowView[]): void;
+  /** The whole sheet as the server has it now. */
+  heardAll(view: SheetView): void;
+  settle(conflict: Collision, keep: "mine" | "theirs"): void;
+  /** Resolves when nothing waits to be saved any more. */
+  flush(): Promise<void>;
+}
+
+export type SheetStore = ReturnType<typeof createSheet>;
+
+const freshRow = (id: string, cells: Cells): RowView => ({
+  id,
+  cells,
+  state: "draft",
+  stateBy: null,
+  stateAt: null,
+  accepted: [],
+  changedBy: null,
+  changedAt: new Date().toISOString(),
+  clips: [],
+});
+
+const nothing: SheetChanges = { cells: [], add: [], remove: [] };
+const mostSteps = 200;
+
+/** Rows with what others wrote in the cells that collided, and what was wanted in their place. */
+function collisionsIn(rows: readonly RowView[], conflicts: readonly SheetConflict[], { cells }: SheetChanges) {
+  const collisions = conflicts.map((conflict): Collision => {
+    const wanted = cells.findLast(({ row, column }) => row === conflict.row && column === conflict.column);
+    return { ...conflict, mine: wanted?.to };
+  });
+  const withTheirs = rows.map((row) => {
+    const own = collisions.filter((one) => one.row === row.id);
+    if (own.length === 0) return row;
+    const changed = { ...row.cells };
+    for (const { column, theirs } of own) {
+      if (theirs === undefined) delete changed[column];
+      else changed[column] = theirs;
+    }
+    return { ...row, cells: changed };
+  });
+  return { collisions, rows: withTheirs };
+}
+
+/** What is known of a sheet, and what is changed in it: shown at once, saved in order, never lost by a gap in the network. */
+export function createSheet({ rows, ...view }: SheetView) {
+  return createStore<SheetState>((set, get) => {
+    const sender = new Sender(
+      view.id,
+      (save) => set({ save }),
+      (conflicts, changes) => {
+        const found = collisionsIn(get().rows, conflicts, changes);
+        set({ rows: found.rows, conflicts: [...get().conflicts, ...found.collisions] });
+      },
+    );
+    const pending = (list: readonly RowView[]) =>
+      sender.pending.reduce((now, changes) => applied(now, changes, freshRow), list as RowView[]);
+    const put = (changes: SheetChanges) => {
+      set({ rows: applied(get().rows, changes, freshRow) });
+      sender.put(changes);
+    };
+    return {
+      view,
+      rows,
+      save: { kind: "saved" },
+      past: [],
+      future: [],
+      conflicts: [],
+      edit: (label, part) => {
+        const changes = { ...nothing, ...part };
+        if (changes.cells.length + changes.add.length + changes.remove.length === 0 && !changes.move) return;
+        const back = inverse(get().rows, changes);
+        set({ past: [...get().past.slice(1 - mostSteps), { label, there: changes, back }], future: [] });
+        put(changes);
+      },
+      undo: () => {
+        const step = get().past.at(-1);
+        if (!step) return;
+        set({ past: get().past.slice(0, -1), future: [...get().future, step] });
+        put(step.back);
+      },
+      redo: () => {
+        const step = get().future.at(-1);
+        if (!step) return;
+        set({ future: get().future.slice(0, -1), past: [...get().past, step] });
+        put(step.there);
+      },
+      heard: (changed) => {
+        const byId = new Map(changed.map((row) => [row.id, row]));
+        set({ rows: pending(get().rows.map((row) => byId.get(row.id) ?? row)) });
+      },
+      heardAll: ({ rows: all, ...about }) => {
+        const { desk } = get().view;
+        // The same release stays the same thing: the grid would begin anew with another, and what is being typed be lost.
+        const isSame = JSON.stringify(desk) === JSON.stringify(about.desk);
+        set({ view: isSame ? { ...about, desk } : about, rows: pending(all) });
+      },
+      settle: (conflict, keep) => {
+        set({ conflicts: get().conflicts.filter((other) => other !== conflict) });
+        const row = get().rows.find(({ id }) => id === conflict.row);
+        if (!row || conflict.gone) return;
+        const again = keep === "mine" ? cellChange(row, conflict.column, conflict.mine) : undefined;
+        if (again) get().edit("Mine in its place", { cells: [again] });
+      },
+      flush: () => sender.flush(),
+    };
+  });
+}
+
+export const SheetContext = createContext<SheetStore | undefined>(undefined);
+
+export function useSheetStore(): SheetStore {
+  const store = useContext(SheetContext);
+  if (!store) throw new Error("no sheet is open");
+  return store;
+}
+
+/** Reads from the sheet that is open. */
+export const useSheet = <T>(read: (state: SheetState) => T): T => useStore(useSheetStore(), read);
+
+/** An id for a new row. */
+export const newRowId = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(10))].map((byte) => byte.toString(16).padStart(2, "0")).join("");
