@@ -18,6 +18,11 @@ export const NewExportRequest = z.strictObject({
   acceptOlder: z.boolean().default(false),
   /** Findings that would stop it, and why it may be made all the same. */
   accepted: z.array(Accepted).max(64).default([]),
+  /** The row that it is filled in by, where it is kept as one. */
+  row: z
+    .string()
+    .regex(/^[0-9a-f]{20}$/)
+    .optional(),
 });
 export type NewExportRequest = z.input<typeof NewExportRequest>;
 

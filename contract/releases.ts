@@ -46,6 +46,7 @@ export const ReleaseScene = z.object({ document: Design, house: House });
 /** Everything the fill desk needs of one release. */
 export const FillDesk = z.object({
   id: z.string(),
+  designId: z.string(),
   number: z.number(),
   /** The newest release's id and number when this one has been replaced. */
   newer: z.object({ id: z.string(), number: z.number() }).nullable(),

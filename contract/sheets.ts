@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { Finding } from "@/core/checks/findings";
 import { Id, Name } from "@/core/document/units";
 import { RowId, SheetChanges } from "@/core/sheets/changes";
 import { Cell, Cells, Column } from "@/core/sheets/row";
@@ -34,6 +35,10 @@ export const RowView = z.object({
   accepted: z.array(Accepted),
   changedBy: z.string().nullable(),
   changedAt: z.string(),
+  /** The release it has stayed on while its sheet is on another. */
+  release: z.string().nullable(),
+  /** What the checks have found about what it says now; null while nobody has looked. */
+  found: z.array(z.custom<Finding>()).nullable(),
   clips: z.array(RowClip),
 });
 export type RowView = z.infer<typeof RowView>;
@@ -43,8 +48,13 @@ export const SheetCard = z.object({
   id: z.string(),
   name: z.string(),
   single: z.boolean(),
+  /** What the first written field of a single clip says. */
+  title: z.string(),
   design: z.string(),
+  releaseId: z.string(),
   release: z.number(),
+  /** States of its rows, how many of each. */
+  states: z.record(z.string(), z.number()),
   rows: z.number(),
   by: z.string(),
   mine: z.boolean(),
@@ -53,6 +63,16 @@ export const SheetCard = z.object({
 export type SheetCard = z.infer<typeof SheetCard>;
 export const SheetList = z.object({ sheets: z.array(SheetCard), next: z.string().nullable() });
 
+/** Sheets and single clips that are filled in from releases of one design, by how many rows. */
+export const SheetUses = z.object({
+  uses: z.array(
+    z.object({ id: z.string(), name: z.string(), single: z.boolean(), release: z.number(), rows: z.number() }),
+  ),
+  /** There are more than are listed. */
+  more: z.boolean(),
+});
+export type SheetUses = z.infer<typeof SheetUses>;
+
 export const SheetView = z.object({
   id: z.string(),
   name: z.string(),
@@ -60,12 +80,23 @@ export const SheetView = z.object({
   formats: z.array(Id),
   outputs: z.array(Id),
   desk: FillDesk,
+  /** Releases that some rows have stayed on. */
+  others: z.array(FillDesk),
   rows: z.array(RowView),
 });
 export type SheetView = z.infer<typeof SheetView>;
 export const SheetRows = z.object({ rows: z.array(RowView) });
 
-export const SheetListQuery = z.strictObject({ before: z.iso.datetime().optional() });
+export const SheetListQuery = z.strictObject({
+  before: z.iso.datetime().optional(),
+  /** Sheets of many rows, or single clips. */
+  kind: z.enum(["sheets", "clips"]).default("sheets"),
+  mine: z.enum(["yes", "no"]).default("no"),
+  design: z
+    .string()
+    .regex(/^[0-9a-f]{20}$/)
+    .optional(),
+});
 export const RowsQuery = z.strictObject({
   ids: z
     .string()
@@ -83,8 +114,22 @@ export const SheetAboutRequest = z.strictObject({
   removed: z.boolean().optional(),
 });
 
-/** Puts a sheet's rows on another release of the same design. */
-export const MoveOnRequest = z.strictObject({ releaseId: ReleaseId });
+/** Puts a sheet's rows, or some of them, on another release of the same design; the others stay where they are. */
+export const MoveOnRequest = z.strictObject({
+  releaseId: ReleaseId,
+  rows: z.array(RowId).min(1).max(mostRows).optional(),
+});
+
+/** Has a worker look at rows: at all of them, or at those that are said to be ready. */
+export const RowChecksRequest = z.strictObject({ all: z.boolean().default(false) });
+export const RowChecksAnswer = z.object({ job: z.string().nullable() });
+
+/** Lets something that was found in rows go out, with the reason; without one it is no longer let. */
+export const AcceptRequest = z.strictObject({
+  rows: z.array(RowId).min(1).max(mostRows),
+  check: Accepted.shape.check,
+  reason: Accepted.shape.reason.nullable(),
+});
 
 export const ChangesRequest = SheetChanges;
 

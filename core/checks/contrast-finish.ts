@@ -1,5 +1,6 @@
 import { both, defineCheck } from "./define";
 import { contrastIn } from "./text-contrast";
+import { otherColours } from "./fixes";
 
 declare module "../issue" {
   interface Issues {
@@ -12,6 +13,7 @@ export const check = defineCheck({
   severity: "warn",
   scopes: both,
   find: (looked) => contrastIn(looked).filter(({ code }) => code === "contrast_finish"),
+  fixes: (_, filled) => otherColours(filled),
   words: (facts, nameOf) =>
     `Grain or glow makes “${nameOf(facts.layer)}” hard to read: contrast ${facts.ratio.toFixed(1)} where it is worst, ${facts.needed} is needed. Make the finish weaker or the text plainer.`,
 });

@@ -1,5 +1,6 @@
 import { both, defineCheck } from "./define";
 import { contrastIn } from "./text-contrast";
+import { otherColours } from "./fixes";
 
 declare module "../issue" {
   interface Issues {
@@ -12,6 +13,7 @@ export const check = defineCheck({
   severity: "stop",
   scopes: both,
   find: (looked) => contrastIn(looked).filter(({ code }) => code === "contrast_low"),
+  fixes: (_, filled) => otherColours(filled),
   words: (facts, nameOf) =>
     `“${nameOf(facts.layer)}” is hard to read on what is behind it: contrast ${facts.ratio.toFixed(1)}, ${facts.needed} is needed. Choose another colour.`,
 });

@@ -1,3 +1,7 @@
+import type { Design } from "../document/design";
+import type { House } from "../document/house";
+import type { Values } from "../document/values";
+import type { FieldValue } from "../fields/value";
 import type { Issue, IssueFacts, Issues } from "../issue";
 import type { PaintHost } from "../paint/canvas";
 import type { Scene, SceneRequest } from "../scene";
@@ -20,6 +24,20 @@ export interface Looked {
   readonly once: <T>(what: string, find: () => T) => T;
 }
 
+/** A design as it is filled in where something is wrong. */
+export interface Filled {
+  readonly design: Design;
+  readonly house: House;
+  readonly values: Values;
+}
+
+/** What a filler may do about a finding: other values of some fields, or another length. */
+export interface Fix {
+  readonly label: string;
+  readonly fields: Readonly<Record<string, FieldValue>>;
+  readonly lengthS?: number | undefined;
+}
+
 /** One thing that may be wrong with a picture, and can be shown all the same. */
 export interface Check<C extends keyof Issues = keyof Issues> {
   readonly code: C;
@@ -27,6 +45,8 @@ export interface Check<C extends keyof Issues = keyof Issues> {
   /** A row takes how it moves from its design, where that was looked at. */
   readonly scopes: readonly CheckScope[];
   readonly find: (looked: Looked) => readonly Issue[] | Promise<readonly Issue[]>;
+  /** What a filler may try about it, the best first; whether it helps is seen when it is looked at again. */
+  readonly fixes?: (facts: IssueFacts<C>, filled: Filled) => readonly Fix[];
   /** One sentence for people: what is wrong and what to do. */
   readonly words: (facts: IssueFacts<C>, nameOf: (layerId: string) => string) => string;
 }

@@ -12,6 +12,10 @@ export interface Finding {
   readonly broken: boolean;
   readonly message: string;
   readonly layer: string | undefined;
+  /** The field that it is about, or “length”; undefined where no filler can do anything about it. */
+  readonly field?: string | undefined;
+  /** What was found, with its measures, where it was found first. */
+  readonly facts: Issue;
   readonly formats: readonly string[];
 }
 
@@ -26,6 +30,13 @@ export const openStops = (findings: readonly Finding[], accepted: readonly { rea
   findings.filter(
     ({ id, severity, broken }) => severity === "stop" && (broken || !accepted.some(({ check }) => check === id)),
   );
+
+/** The field that something found is about: what fills the layer, or the clip’s length. */
+export function fieldOf(design: Design, issue: Issue): string | undefined {
+  if (issue.code === "clip_too_short") return "length";
+  const layer = "layer" in issue ? issue.layer : undefined;
+  return design.fields.find(({ drives }) => drives.some((drive) => drive.layer === layer))?.id;
+}
 
 /** Findings of all formats, the same one in several formats once. */
 export function findingsOf(
@@ -45,7 +56,8 @@ export function findingsOf(
         continue;
       }
       const message = messageOf(issue, nameOf);
-      byId.set(id, { id, severity: severityOf(issue), broken: isBreaking(issue), message, layer, formats: [format] });
+      const weight = { severity: severityOf(issue), broken: isBreaking(issue) };
+      byId.set(id, { id, ...weight, message, layer, field: fieldOf(design, issue), facts: issue, formats: [format] });
     }
   }
   const rank = { stop: 0, warn: 1, note: 2 };

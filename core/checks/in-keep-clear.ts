@@ -1,4 +1,5 @@
 import { both, defineCheck, foundBy } from "./define";
+import { shorterWords } from "./fixes";
 
 declare module "../issue" {
   interface Issues {
@@ -11,6 +12,7 @@ export const check = defineCheck({
   severity: "warn",
   scopes: both,
   find: foundBy("in_keep_clear"),
+  fixes: (facts, filled) => shorterWords(filled, facts.layer),
   words: (facts, nameOf) =>
     `The text of “${nameOf(facts.layer)}” stands where an app shows its own things (${facts.zone}). Shorten it.`,
 });

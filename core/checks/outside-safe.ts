@@ -1,4 +1,5 @@
 import { both, defineCheck, foundBy } from "./define";
+import { shorterWords } from "./fixes";
 
 declare module "../issue" {
   interface Issues {
@@ -11,5 +12,6 @@ export const check = defineCheck({
   severity: "warn",
   scopes: both,
   find: foundBy("outside_safe"),
+  fixes: (facts, filled) => shorterWords(filled, facts.layer),
   words: (facts, nameOf) => `The text of “${nameOf(facts.layer)}” reaches outside the safe area. Shorten it.`,
 });

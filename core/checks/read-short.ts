@@ -2,6 +2,7 @@ import type { Issue } from "../issue";
 import type { Still, StillLayer } from "../layout/types";
 import type { LayerTimes, TimedMove, Timetable } from "../schedule/timetable";
 import { both, defineCheck } from "./define";
+import { lengthNow, longerClip } from "./fixes";
 
 /** Seconds to find a text, and for every word of it. */
 const findS = 0.4;
@@ -62,6 +63,7 @@ export const check = defineCheck({
   severity: "warn",
   scopes: both,
   find: ({ scene: { still, table } }) => tooShortToRead(still, table),
+  fixes: (facts, filled) => longerClip(filled, lengthNow(filled) + facts.needed - facts.seconds),
   words: (facts, nameOf) =>
     `“${nameOf(facts.layer)}” stands still for ${facts.seconds.toFixed(1)} s; reading it takes ${facts.needed.toFixed(1)} s. Make the clip longer, or let it come sooner.`,
 });

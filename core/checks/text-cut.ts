@@ -1,4 +1,5 @@
 import { both, defineCheck, foundBy } from "./define";
+import { shorterWords } from "./fixes";
 
 declare module "../issue" {
   interface Issues {
@@ -11,5 +12,6 @@ export const check = defineCheck({
   severity: "stop",
   scopes: both,
   find: foundBy("text_cut"),
+  fixes: (facts, filled) => shorterWords(filled, facts.layer),
   words: (facts, nameOf) => `The text of “${nameOf(facts.layer)}” does not fit and is cut. Shorten it.`,
 });

@@ -28,6 +28,10 @@ const unseen = /[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069\ufeff\ufff
 
 export const hasUnseen = (text: string): boolean => text.search(unseen) >= 0;
 
+/** The same without what can't be seen, line breaks apart. */
+export const withoutUnseen = (text: string): string =>
+  text.replace(unseen, (sign) => (sign === "\n" ? sign : /[\t\r]/.test(sign) ? " " : ""));
+
 /** A name without signs that can't be seen; names kept from before are mended as they are read. */
 const seenName = (text: string): string => {
   const seen = text.replace(unseen, "").trim();

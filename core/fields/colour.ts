@@ -1,7 +1,10 @@
 import { z } from "zod";
 import { refTo } from "../document/references";
+import type { House } from "../document/house";
 import { asChosen } from "./chosen";
 import { base, defineField, isColour, offers } from "./define";
+import { likeliest } from "./mend";
+import { nearestColour } from "./nearest-colour";
 
 const schema = z
   .strictObject({
@@ -11,6 +14,9 @@ const schema = z
     default: refTo("colour"),
   })
   .describe("One of the allowed house colours");
+
+const offered = (own: z.infer<typeof schema>, house: House) =>
+  house.colours.filter(({ role }) => own.choices.includes(role)).map(({ role, name }) => ({ id: role, label: name }));
 
 export const field = defineField({
   ...asChosen,
@@ -22,7 +28,8 @@ export const field = defineField({
       house.colours.map(({ role }) => role),
       held,
     ),
-  offered: (own, house) =>
-    house.colours.filter(({ role }) => own.choices.includes(role)).map(({ role, name }) => ({ id: role, label: name })),
+  offered,
+  // A colour of no house is the nearest that is on offer.
+  mend: (own, entered, house) => nearestColour(String(entered), own.choices, house) ?? likeliest(String(entered), offered(own, house))?.id,
   label: "a choice of colours",
 });

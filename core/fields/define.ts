@@ -86,6 +86,8 @@ export interface FieldKind<F = unknown, V extends FieldValue = FieldValue> {
     readonly limits: Limits | undefined;
     readonly house: House;
   }) => object | undefined;
+  /** The right value that a wrong one most likely stands for; undefined where nobody can know. */
+  readonly mend?: (field: F, entered: FieldValue, house: House) => V | undefined;
   /** What may be chosen, where something is: by its id and what it is called. */
   readonly offered?: (field: F, house: House) => readonly Offer[];
   /** What it is, for who designs: “a line of text”. */

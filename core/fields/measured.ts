@@ -23,4 +23,11 @@ export const asMeasured = {
   fromText: (field: Measured, text: string) =>
     text.trim() === "" ? field.default : Number(text.trim().replace(",", ".")),
   toText: (_: unknown, value: number) => String(value),
+  // “12 %” means 12; what lies beyond the limits the nearest that they allow.
+  mend: ({ min, max }: Measured, entered: unknown) => {
+    const figures = String(entered)
+      .replace(",", ".")
+      .match(/-?\d+(\.\d+)?/);
+    return figures ? Math.min(max, Math.max(min, Number(figures[0]))) : undefined;
+  },
 };

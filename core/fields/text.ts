@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { base, defineField, isText } from "./define";
-import { asWritten, written, writtenFaults } from "./written";
+import { asWritten, mendWritten, written, writtenFaults } from "./written";
 
 const schema = z
   .strictObject({
@@ -11,15 +11,18 @@ const schema = z
   })
   .describe("Text of several lines");
 
-export const field = defineField({
-  ...asWritten,
-  schema,
-  faults: (own: z.infer<typeof schema>, value) => {
+const faults = (own: z.infer<typeof schema>, value: string) => {
     const lines = value.trim().split("\n");
     const much = `${own.label} may have ${own.lines} lines; this has ${lines.length}.`;
     const more = () => (lines.length > own.lines ? [{ code: "lines" as const, message: much }] : []);
     return writtenFaults(own, value, more, lines.join(""));
-  },
+  };
+
+export const field = defineField({
+  ...asWritten,
+  schema,
+  faults,
+  mend: (own, entered) => mendWritten(own, entered, (text) => faults(own, text).length === 0),
   puts: (_, drive, value) => [[drive.property, value]],
   fits: (path) => (isText(path) ? 1 : undefined),
   make: ({ label, held }) => ({ required: true, sample: String(held ?? "") || label, max: 200 }),

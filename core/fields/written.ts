@@ -1,6 +1,7 @@
 import { z } from "zod";
-import { hasUnseen, isBlank } from "../document/units";
+import { hasUnseen, isBlank, withoutUnseen } from "../document/units";
 import type { Fault } from "./define";
+import { shortened, type ShorterForm } from "./mend";
 
 /** What fields that are written have in common. */
 export const written = {
@@ -9,9 +10,15 @@ export const written = {
   max: z.number().int().min(1).max(500).default(80).describe("Most characters"),
   sample: z.string().max(500).describe("Shown until filled; stops an export when left"),
   default: z.string().max(500).default(""),
+  shorter: z
+    .array(z.strictObject({ long: z.string().min(2).max(80), short: z.string().max(80) }))
+    .max(40)
+    .default([])
+    .describe("Short forms that may stand for long ones where there is little room"),
 };
 
 interface Written {
+  readonly shorter: readonly ShorterForm[];
   readonly label: string;
   readonly required: boolean;
   readonly min: number;
@@ -49,6 +56,17 @@ export function writtenFaults(
   return trimmed === field.sample && field.required
     ? fault("sample", `${field.label} still shows the sample. Fill it in.`)
     : [];
+}
+
+/** A text without what can't be seen, and where that is not enough in its short form, if that leaves nothing wrong. */
+export function mendWritten(
+  field: Pick<Written, "shorter">,
+  entered: unknown,
+  isGood: (text: string) => boolean,
+): string | undefined {
+  if (typeof entered !== "string") return undefined;
+  const clean = withoutUnseen(entered).replace(/[^\S\n]+/g, " ").trim();
+  return [clean, shortened(clean, field.shorter)].find((text) => text !== undefined && text !== entered && isGood(text));
 }
 
 /** All that written kinds do alike. */

@@ -12,6 +12,7 @@ import * as files from "./migrations/010-files";
 import * as links from "./migrations/011-links";
 import * as sheets from "./migrations/012-sheets";
 import * as posters from "./migrations/013-posters";
+import * as rowFindings from "./migrations/014-row-findings";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -28,6 +29,7 @@ const migrations = [
   links,
   sheets,
   posters,
+  rowFindings,
 ];
 
 const source = {

@@ -25,7 +25,11 @@ export interface Row {
   readonly stateAt: Date | null;
   readonly accepted: readonly Accepted[];
   readonly changedBy: string | null;
+  readonly changedById: string | null;
+  readonly stateById: string | null;
   readonly changedAt: Date;
+  /** The release it has stayed on when its sheet went to another. */
+  readonly releaseId: string | null;
 }
 
 type Stored = Record<string, unknown>;
@@ -49,7 +53,10 @@ const toRow = (row: Stored): Row => ({
   stateAt: row.state_at as Date | null,
   accepted: fromJson(row.accepted),
   changedBy: row.changed_name as string | null,
+  changedById: row.changed_by as string | null,
+  stateById: row.state_by as string | null,
   changedAt: row.changed_at as Date,
+  releaseId: row.release_id as string | null,
 });
 
 export async function addSheet(db: Db, sheet: Sheet): Promise<void> {
@@ -83,7 +90,7 @@ export interface ListedSheet extends Sheet {
 /** Sheets and single clips, those changed last first; those changed before an instant, where one is given. */
 export async function listSheets(
   db: Db,
-  page: { before: Date | undefined; limit: number; madeBy?: string },
+  page: { before: Date | undefined; limit: number; madeBy?: string; single?: boolean; designId?: string | undefined },
 ): Promise<ListedSheet[]> {
   const rows = db("sheet_row as w").count("*").whereRaw("w.sheet_id = s.id");
   const query = db("sheet as s")
@@ -96,6 +103,8 @@ export async function listSheets(
     .limit(page.limit);
   if (page.before) query.where("s.changed_at", "<", page.before);
   if (page.madeBy !== undefined) query.where("s.made_by", page.madeBy);
+  if (page.single !== undefined) query.where("s.single", page.single);
+  if (page.designId !== undefined) query.where("r.design_id", page.designId);
   const found: Stored[] = await query;
   return found.map((row) => ({
     ...toSheet(row),
@@ -105,6 +114,26 @@ export async function listSheets(
     by: row.by as string,
     changedAt: row.changed_at as Date,
   }));
+}
+
+/** How many rows of sheets are in each state. */
+export async function countStates(db: Db, sheetIds: readonly string[]): Promise<Map<string, Record<string, number>>> {
+  const rows = await db("sheet_row")
+    .whereIn("sheet_id", sheetIds)
+    .groupBy("sheet_id", "state")
+    .select("sheet_id", "state")
+    .count("* as n");
+  const counts = new Map<string, Record<string, number>>();
+  for (const { sheet_id: id, state, n } of rows as Stored[]) {
+    counts.set(id as string, { ...counts.get(id as string), [state as string]: Number(n) });
+  }
+  return counts;
+}
+
+/** What the only rows of single clips hold, by their sheets. */
+export async function listOnlyCells(db: Db, sheetIds: readonly string[]): Promise<Map<string, Cells>> {
+  const rows = await db("sheet_row").whereIn("sheet_id", sheetIds).orderBy("place", "desc").select("sheet_id", "cells");
+  return new Map(rows.map(({ sheet_id: id, cells }) => [id as string, fromJson<Cells>(cells)]));
 }
 
 /** The rows of a sheet in their order, or some of them. */
@@ -117,6 +146,11 @@ export async function listRows(db: Db, sheetId: string, ids?: readonly string[])
     .orderBy("w.place");
   if (ids) query.whereIn("w.id", ids);
   return (await query).map(toRow);
+}
+
+export async function findRow(db: Db, id: string): Promise<Row | undefined> {
+  const row = await db("sheet_row").where({ id }).first();
+  return row && toRow(row);
 }
 
 export async function countRows(db: Db, sheetId: string): Promise<number> {
@@ -168,6 +202,19 @@ export async function setCells(
 
 export async function setPlaces(db: Db, places: readonly { id: string; place: number }[]): Promise<void> {
   for (const { id, place } of places) await db("sheet_row").where({ id }).update({ place });
+}
+
+/** Puts each row on a release of its own, or, with null, on its sheet's. */
+export async function setRowReleases(db: Db, sheetId: string, moved: ReadonlyMap<string | null, readonly string[]>) {
+  for (const [releaseId, ids] of moved) {
+    await db("sheet_row").where({ sheet_id: sheetId }).whereIn("id", ids).update({ release_id: releaseId });
+  }
+}
+
+export async function setAccepted(db: Db, rowId: string, accepted: readonly Accepted[]): Promise<void> {
+  await db("sheet_row")
+    .where({ id: rowId })
+    .update({ accepted: JSON.stringify(accepted) });
 }
 
 export async function removeRows(db: Db, sheetId: string, ids: readonly string[]): Promise<void> {

@@ -79,9 +79,10 @@ export async function readFillDesk(releaseId: string): Promise<FillDesk> {
     listOutputs(db),
     listFootage(db),
   ]);
-  const { id, number, document, house, accepted } = release;
+  const { id, designId, number, document, house, accepted } = release;
   return {
     id,
+    designId,
     number,
     newer: newest && newest.number > number ? { id: newest.id, number: newest.number } : null,
     document,

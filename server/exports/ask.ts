@@ -1,10 +1,9 @@
 import { groupBy } from "@/core/group";
-import { isWritten } from "@/core/fields/field";
-import { isBlank } from "@/core/document/units";
-import { checkValues, enteredIn, ownFilesOf, textOf, type Values } from "@/core/document/values";
+import { checkValues, ownFilesOf, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
 import { expectedS, type Output } from "@/core/outputs/output";
 import { fileName, fileStem, nameKey } from "@/core/naming/file-name";
+import { titleOf } from "@/core/sheets/title";
 import type { Accepted } from "@/contract/accepted";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
@@ -124,12 +123,6 @@ export function renderJob(release: Release, rows: readonly Pick<Export, "format"
   const lengthS = values.lengthS ?? release.document.length.default;
   const outputs = rows.map(({ output }) => output);
   return { kind: "render", payload: {}, costS: expectedS(outputs, { lengthS, width, height }) };
-}
-
-/** The first filled line of a fill-in. */
-function titleOf(design: Design, values: Values): string {
-  const texts = design.fields.filter(isWritten).map((field) => textOf(field, enteredIn(values, field.id) ?? ""));
-  return texts.find((text) => !isBlank(text)) ?? "";
 }
 
 /** File names by the first filled line; a name that is taken gets a number. What replaces another has its name. */

@@ -1,7 +1,9 @@
 import type { z } from "zod";
 import type { ExportView, NewExportRequest, Outbox, OutboxQuery } from "@/contract/exports";
 import { pageSize } from "@/contract/answer";
+import type { Values } from "@/core/document/values";
 import type { Output } from "@/core/outputs/output";
+import { rowValues } from "@/core/sheets/row";
 import { allows } from "@/server/auth/principal";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
@@ -17,15 +19,18 @@ import {
 import { addJobs, cancelJob } from "@/server/db/jobs";
 import { queueAhead, type Ahead } from "@/server/db/workers";
 import type { Member } from "@/server/db/members";
-import { findNewestNumber, findRelease } from "@/server/db/releases";
+import { findNewestNumber, findRelease, type Release } from "@/server/db/releases";
+import { readRules } from "@/server/db/rules";
+import { findRow } from "@/server/db/sheets";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
+import { printOf } from "@/server/sheets/prints";
 import { askForClips, chosenOutputs, refuseFaulty, refuseFormats, renderJob } from "./ask";
 
 /** Checks a fill-in whole and queues one export for each format and output; all of them or none. */
 export async function createExports(
   member: Member,
-  { releaseId, values, accepted, formats, outputs, acceptOlder }: z.output<typeof NewExportRequest>,
+  { releaseId, values, accepted, formats, outputs, acceptOlder, row: rowId }: z.output<typeof NewExportRequest>,
 ): Promise<{ ids: string[] }> {
   const db = database();
   const release = await findRelease(db, releaseId);
@@ -40,10 +45,28 @@ export async function createExports(
   await refuseFaulty(release, values);
   refuseFormats(release, formats);
   const chosen = await chosenOutputs(release, outputs);
-  const clips = [...new Set(formats)].flatMap((format) =>
-    chosen.map((output) => ({ values, accepted, format, output })),
-  );
+  const row = await rowOf(release, values, rowId);
+  const common = row ? { values, accepted, row } : { values, accepted };
+  const clips = [...new Set(formats)].flatMap((format) => chosen.map((output) => ({ ...common, format, output })));
   return { ids: await askForClips(member, release, clips) };
+}
+
+/**
+ * The row that a fill-in is kept as, with what it says. Where the house wants clips to be approved, refuses what nobody
+ * has approved as it is.
+ */
+async function rowOf(release: Release, values: Values, id: string | undefined) {
+  const row = id === undefined ? undefined : await findRow(database(), id);
+  if (id !== undefined && !row) throw notFound("row");
+  const print = printOf(release.document, values);
+  if ((await readRules(database())).approvedByOther) {
+    const same = row && printOf(release.document, rowValues(release.document, row.cells)) === print;
+    if (!same || row.state !== "approved") {
+      const message = "In this house somebody else approves a clip before it is made. Say that it is ready and ask.";
+      throw new Refusal(403, "unapproved", message);
+    }
+  }
+  return row && { id: row.id, print };
 }
 
 /** A page of everything that was asked for, newest first; `before` is the place of the last one of the page before. */

@@ -18,7 +18,9 @@ import {
   type Row,
 } from "@/server/db/sheets";
 import { inTransaction } from "@/server/db/transaction";
+import { readRules } from "@/server/db/rules";
 import { Refusal } from "@/server/refusal";
+import { askRowChecks } from "./checks";
 import { existingSheet } from "./sheets";
 
 type Changes = z.output<typeof ChangesRequest>;
@@ -122,6 +124,7 @@ function withAdded(order: readonly string[], fresh: Changes["add"]): string[] {
 export async function setRowStates(member: Member, sheetId: string, { rows, state }: z.output<typeof StatesRequest>) {
   await inTransaction(database(), async (trx) => {
     await existingSheet(trx, sheetId, true);
+    if (state === "approved") await refuseOwn(trx, member, sheetId, rows);
     await setStates(trx, sheetId, rows, state, member.id);
     await addAudit(trx, {
       memberId: member.id,
@@ -131,5 +134,20 @@ export async function setRowStates(member: Member, sheetId: string, { rows, stat
     });
     await touchSheet(trx, sheetId, { rows });
   });
+  // What is said to be ready is looked at without anybody asking.
+  if (state !== "draft") await askRowChecks(member, sheetId, false);
   return null;
+}
+
+/** Where the house asks for a second pair of eyes, refuses whoever has changed a row or said that it is ready. */
+async function refuseOwn(db: Db, member: Member, sheetId: string, ids: readonly string[]): Promise<void> {
+  if (!(await readRules(db)).approvedByOther) return;
+  const rows = await listRows(db, sheetId, ids);
+  const own = rows.filter(({ changedById, stateById, state }) =>
+    [changedById, state === "ready" ? stateById : null].includes(member.id),
+  );
+  if (own.length === 0) return;
+  const which = own.length === 1 ? "One of these rows was" : `${own.length} of these rows were`;
+  const message = `${which} filled in or said to be ready by you. In this house somebody else approves them.`;
+  throw new Refusal(403, "own_rows", message, "rows");
 }

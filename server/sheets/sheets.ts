@@ -1,6 +1,18 @@
 import type { z } from "zod";
-import type { NewSheetRequest, RowView, SheetAboutRequest, SheetCard, SheetView } from "@/contract/sheets";
+import type {
+  MoveOnRequest,
+  NewSheetRequest,
+  RowView,
+  SheetAboutRequest,
+  SheetCard,
+  SheetListQuery,
+  SheetUses,
+  SheetView,
+} from "@/contract/sheets";
+import { groupBy } from "@/core/group";
 import { pageSize } from "@/contract/answer";
+import { rowValues, type Cells } from "@/core/sheets/row";
+import { titleOf } from "@/core/sheets/title";
 import { sampleless } from "@/core/sheets/start";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
@@ -12,17 +24,21 @@ import {
   addSheet,
   findSheet,
   listRows,
+  countStates,
+  listOnlyCells,
   listSheets,
   setAbout,
+  setRowReleases,
   touchSheet,
-  type ListedSheet,
+  type Row,
   type Sheet,
 } from "@/server/db/sheets";
 import { inTransaction } from "@/server/db/transaction";
 import { readFillDesk } from "@/server/designs/shelf";
 import { chosenOutputs, refuseFormats } from "@/server/exports/ask";
 import { notFound, Refusal } from "@/server/refusal";
-import { clipsOf } from "./clips";
+import { releaseOf } from "./prints";
+import { viewRows } from "./rows";
 
 /** The sheet of an id. Refuses one that is not there. */
 export async function existingSheet(db: Db, id: string, lock = false): Promise<Sheet> {
@@ -51,49 +67,61 @@ export async function startSheet(
   return { id };
 }
 
-const toCard = (sheet: ListedSheet, member: Member): SheetCard => ({
-  id: sheet.id,
-  name: sheet.name,
-  single: sheet.single,
-  design: sheet.design,
-  release: sheet.release,
-  rows: sheet.rows,
-  by: sheet.by,
-  mine: sheet.madeBy === member.id,
-  changedAt: sheet.changedAt.toISOString(),
-});
-
-/** Sheets and single clips of the house, those changed last first. */
-export async function readSheets(member: Member, before: string | undefined) {
-  const page = { before: before === undefined ? undefined : new Date(before), limit: pageSize + 1 };
-  const found = await listSheets(database(), page);
-  const sheets = found.slice(0, pageSize).map((sheet) => toCard(sheet, member));
+/** Sheets, or single clips, of the house or one's own, those changed last first. */
+export async function readSheets(member: Member, { before, kind, mine, design }: z.output<typeof SheetListQuery>) {
+  const db = database();
+  const single = kind === "clips";
+  const common = { before: before === undefined ? undefined : new Date(before), limit: pageSize + 1, designId: design };
+  const found = await listSheets(db, { ...common, single, ...(mine === "yes" && { madeBy: member.id }) });
+  const page = found.slice(0, pageSize);
+  const ids = page.map(({ id }) => id);
+  const [states, cells] = [await countStates(db, ids), single ? await listOnlyCells(db, ids) : new Map<string, Cells>()];
+  const sheets: SheetCard[] = [];
+  for (const sheet of page) {
+    const own = cells.get(sheet.id);
+    const release = own && (await findRelease(db, sheet.releaseId));
+    const title = own && release ? titleOf(release.document, rowValues(release.document, own)) : "";
+    const { id, name, design: designName, releaseId, release: number, rows, by, madeBy, changedAt } = sheet;
+    sheets.push({
+      id,
+      name,
+      single,
+      title,
+      design: designName,
+      releaseId,
+      release: number,
+      states: states.get(id) ?? {},
+      rows,
+      by,
+      mine: madeBy === member.id,
+      changedAt: changedAt.toISOString(),
+    });
+  }
   return { sheets, next: found.length > pageSize ? sheets.at(-1)!.changedAt : null };
+}
+
+const mostUses = 200;
+
+/** The sheets and single clips that are filled in from releases of a design, those changed last first. */
+export async function readSheetUses(designId: string): Promise<SheetUses> {
+  const found = await listSheets(database(), { before: undefined, limit: mostUses + 1, designId });
+  const uses = found.slice(0, mostUses).map(({ id, name, single, release, rows }) => ({ id, name, single, release, rows }));
+  return { uses, more: found.length > mostUses };
 }
 
 /** Rows of a sheet as they are shown, all of them or some. */
 export async function readRows(sheetId: string, ids?: readonly string[]): Promise<RowView[]> {
   const db = database();
   const sheet = await existingSheet(db, sheetId);
-  const rows = await listRows(db, sheetId, ids);
-  const clips = await clipsOf(db, sheet, rows);
-  return rows.map((row) => ({
-    id: row.id,
-    cells: row.cells,
-    state: row.state,
-    stateBy: row.stateBy,
-    stateAt: row.stateAt?.toISOString() ?? null,
-    accepted: [...row.accepted],
-    changedBy: row.changedBy,
-    changedAt: row.changedAt.toISOString(),
-    clips: clips.get(row.id) ?? [],
-  }));
+  return viewRows(db, sheet, await listRows(db, sheetId, ids));
 }
 
 export async function readSheet(sheetId: string): Promise<SheetView> {
   const { id, name, single, formats, outputs, releaseId } = await existingSheet(database(), sheetId);
   const [desk, rows] = await Promise.all([readFillDesk(releaseId), readRows(sheetId)]);
-  return { id, name, single, formats: [...formats], outputs: [...outputs], desk, rows };
+  const stayed = [...new Set(rows.flatMap(({ release }) => (release === null ? [] : [release])))];
+  const others = await Promise.all(stayed.map(readFillDesk));
+  return { id, name, single, formats: [...formats], outputs: [...outputs], desk, others, rows };
 }
 
 /** Renames a sheet, chooses what it is made as, or puts it away. */
@@ -123,10 +151,15 @@ export async function describeSheet(
 }
 
 /**
- * Puts a sheet's rows on another release of its design, newer or older. Their cells stay as they are, also those of fields
- * that it has not; formats and outputs that it has not are left out. Refuses a release of another design.
+ * Puts a sheet on another release of its design, newer or older, with all of its rows or some; the others stay on the one
+ * they are on. Cells stay as they are, also those of fields that it has not; formats and outputs that it has not are left
+ * out. Refuses a release of another design.
  */
-export async function moveSheet(member: Member, sheetId: string, releaseId: string): Promise<null> {
+export async function moveSheet(
+  member: Member,
+  sheetId: string,
+  { releaseId, rows: wanted }: z.output<typeof MoveOnRequest>,
+): Promise<null> {
   await inTransaction(database(), async (trx) => {
     const sheet = await existingSheet(trx, sheetId, true);
     const [before, after] = [await findRelease(trx, sheet.releaseId), await findRelease(trx, releaseId)];
@@ -134,6 +167,15 @@ export async function moveSheet(member: Member, sheetId: string, releaseId: stri
     if (before.designId !== after.designId) {
       throw new Refusal(422, "another_design", "A sheet goes on with releases of its own design only.", "releaseId");
     }
+    const moving = wanted && new Set(wanted);
+    const rows = await listRows(trx, sheetId);
+    const next = (row: Row) => (!moving || moving.has(row.id) ? releaseId : releaseOf(sheet, row));
+    const byRelease = groupBy(rows, (row) => (next(row) === releaseId ? null : next(row)));
+    await setRowReleases(
+      trx,
+      sheetId,
+      new Map([...byRelease].map(([release, own]) => [release, own.map(({ id }) => id)])),
+    );
     const { formats, outputs: allowed } = after.document;
     const kept = sheet.formats.filter((format) => formats.includes(format));
     const outputs = sheet.outputs.filter((output) => allowed?.includes(output) ?? true);
@@ -142,7 +184,7 @@ export async function moveSheet(member: Member, sheetId: string, releaseId: stri
       formats: kept.length > 0 ? kept : formats,
       outputs: outputs.length > 0 ? outputs : (allowed ?? sheet.outputs).slice(0, 1),
     });
-    const detail = { from: before.number, to: after.number };
+    const detail = { from: before.number, to: after.number, ...(wanted && { rows: wanted.length }) };
     await addAudit(trx, { memberId: member.id, action: "sheet.move", subject: sheetId, detail });
     await touchSheet(trx, sheetId, { shape: true });
   });

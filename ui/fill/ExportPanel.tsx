@@ -3,30 +3,23 @@ import Link from "next/link";
 import { useState, type ReactNode } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
-import type { ValueFault, Values } from "@/core/document/values";
 import { factsOf } from "@/core/outputs/output";
 import { FindingLine } from "@/ui/parts/FindingLine";
 import { Notice } from "@/ui/parts/Notice";
-import type { StagePlayer } from "@/ui/stage/player";
+import { Approval } from "./Approval";
 import { useExporting } from "./use-exporting";
+import type { Filling } from "./use-filling";
 
 const bringIntoView = (element: HTMLElement | null) => element?.scrollIntoView({ block: "nearest" });
 
 /** Which formats and outputs, and the one button that makes them. */
-export function ExportPanel(props: {
-  desk: FillDesk;
-  values: Values;
-  faults: readonly ValueFault[];
-  player: StagePlayer;
-  onStopped: (fields: readonly string[]) => void;
-}) {
-  const { desk, values, faults, player, onStopped } = props;
+export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Filling }) {
   const { document: design, house } = desk;
   const outputs = desk.outputs.filter(({ id }) => design.outputs?.includes(id) ?? true);
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
   const [chosenFormats, setFormats] = useState<readonly string[]>(design.formats);
   const [chosenOutputs, setOutputs] = useState<readonly string[]>(outputs.slice(0, 1).map(({ id }) => id));
-  const { answer, busy, reasons, setReasons, stops, start } = useExporting(desk, values, faults, player, onStopped);
+  const { answer, busy, reasons, setReasons, stops, start } = useExporting(desk, filling);
   const count = chosenFormats.length * chosenOutputs.length;
   const go = (acceptOlder: boolean) => void start(chosenFormats, chosenOutputs, acceptOlder);
   return (
@@ -53,6 +46,7 @@ export function ExportPanel(props: {
           ))}
         </div>
       )}
+      <Approval filling={filling} />
       <div className="export-panel__go text-end">
         <Button disabled={busy || count === 0} onClick={() => go(false)}>
           {count === 0 ? "Choose a format and a kind" : `Export ${count} ${count === 1 ? "clip" : "clips"}`}

@@ -7,12 +7,8 @@ import type { Field } from "@/core/fields/field";
 import type { FieldValue } from "@/core/fields/value";
 import type { FieldControlKind } from "@/ui/fields/define";
 import { controlKinds } from "@/ui/fields/kinds";
-import { Notice } from "@/ui/parts/Notice";
-
-export interface FieldNote {
-  readonly weight: "stop" | "warn" | "note";
-  readonly text: string;
-}
+import { NoteLine } from "./NoteLine";
+import type { FieldNote } from "./notes";
 
 /** One field of the form with its help and what is to be said about its value. */
 export function FieldControl({
@@ -53,9 +49,7 @@ export function FieldControl({
       </p>
       <div id={`${id}-notes`}>
         {notes.map((note) => (
-          <Notice key={note.text} weight={note.weight}>
-            {note.text}
-          </Notice>
+          <NoteLine key={note.text} note={note} />
         ))}
       </div>
     </div>

@@ -4,15 +4,19 @@ import { Button } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
 import { enteredIn, startOf } from "@/core/document/values";
 import { NewSheetButton } from "@/ui/parts/NewSheetButton";
-import { Notice } from "@/ui/parts/Notice";
+import { Conflicts } from "@/ui/sheets/Conflicts";
+import { History, Saved } from "@/ui/sheets/History";
+import { SheetContext } from "@/ui/sheets/store";
 import { FieldControl } from "./FieldControl";
+import { LastValues } from "./LastValues";
 import { LengthField } from "./LengthField";
+import { Newer } from "./Newer";
 import type { Filling } from "./use-filling";
 
 /** The fields of a release, in their groups, with what is wrong under each. */
 export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }) {
   const { document: design, house } = desk;
-  const { values, faults, notes, setField, setLength, visit, startOver } = filling;
+  const { values, faults, notes, setField, setLength, visit, startOver, store } = filling;
   const groups = [...new Set(design.fields.map((field) => field.group))];
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
   return (
@@ -25,12 +29,20 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         <p className="figures quiet">
           Release {desk.number} · <NewSheetButton releaseId={desk.id} name={design.name} />
         </p>
+        {store && (
+          <SheetContext.Provider value={store}>
+            <p className="fill__kept figures quiet align-items-center d-flex gap-8">
+              <Saved /> <History />
+              <a href={`/fill/${desk.id}`} className="ms-auto">
+                Another clip
+              </a>
+            </p>
+            <Conflicts />
+          </SheetContext.Provider>
+        )}
       </div>
-      {desk.newer && (
-        <Notice weight="warn">
-          This release was replaced. <Link href={`/fill/${desk.newer.id}`}>Open release {desk.newer.number}</Link>
-        </Notice>
-      )}
+      {desk.newer && <Newer desk={desk} clipId={store?.getState().view.id} />}
+      {filling.untouched && <LastValues desk={desk} onTake={(values) => filling.setAll("Values of the last clip", values)} />}
       {design.notes && <p className="fill__notes font-serif fs-15 fst-italic mt-12 mx-0 mb-0 ps-10">{design.notes}</p>}
       {groups.map((group) => (
         <section key={group} className="fill__group">

@@ -9,18 +9,32 @@ import { PlateChoice } from "@/ui/stage/PlateChoice";
 import type { StagePlayer } from "@/ui/stage/player";
 import { Transport } from "@/ui/stage/Transport";
 import { ExportPanel } from "./ExportPanel";
+import type { SheetStore } from "@/ui/sheets/store";
+import { useHearing, useLeaving } from "@/ui/sheets/use-hearing";
 import { FillForm } from "./FillForm";
+import { NoteContext, NoteLine } from "./NoteLine";
 import { useFilling, type Filling } from "./use-filling";
 
 /** Form left, all formats right, what is wrong under the field that causes it, export below. */
-export function FillSheet({ desk }: { desk: FillDesk }) {
-  const filling = useFilling(desk);
+export function FillSheet({ desk, open }: { desk: FillDesk; open?: SheetStore }) {
+  const filling = useFilling(desk, open);
+  const { player, fixFor, mend, store } = filling;
   return (
-    <main className="fill d-grid my-0 mx-auto">
-      <FillForm desk={desk} filling={filling} />
-      <FillStage desk={desk} filling={filling} />
-    </main>
+    <NoteContext.Provider value={{ player, fixFor, onFix: mend }}>
+      <main className="fill d-grid my-0 mx-auto">
+        <FillForm desk={desk} filling={filling} />
+        <FillStage desk={desk} filling={filling} />
+        {store && <Kept store={store} />}
+      </main>
+    </NoteContext.Provider>
   );
+}
+
+/** Sends what is typed in order, hears what others change, and holds back whoever leaves too soon. */
+function Kept({ store }: { store: SheetStore }) {
+  useHearing(store);
+  useLeaving(store);
+  return null;
 }
 
 /** Keys of the stage, wherever nothing is being written or pressed. */
@@ -42,7 +56,7 @@ function useStageKeys(player: StagePlayer, onGuides: () => void): void {
 }
 
 function FillStage({ desk, filling }: { desk: FillDesk; filling: Filling }) {
-  const { player, view, notes, values, faults, visit } = filling;
+  const { player, view, notes } = filling;
   const [plate, setPlate] = useState<Plate>("dark");
   const [guides, setGuides] = useState(false);
   const [toggleGuides] = useState(() => () => setGuides((on) => !on));
@@ -59,9 +73,7 @@ function FillStage({ desk, filling }: { desk: FillDesk; filling: Filling }) {
       </div>
       {view.stage.kind === "failed" && <Notice weight="stop">The preview stopped: {view.stage.message}</Notice>}
       {notes.others.map((note) => (
-        <Notice key={note.text} weight={note.weight}>
-          {note.text}
-        </Notice>
+        <NoteLine key={note.text} note={note} />
       ))}
       <FormatWall
         formats={formats}
@@ -72,7 +84,7 @@ function FillStage({ desk, filling }: { desk: FillDesk; filling: Filling }) {
         loading={view.stage.kind === "loading"}
       />
       <Transport player={player} view={view} />
-      <ExportPanel desk={desk} values={values} faults={faults} player={player} onStopped={visit} />
+      <ExportPanel desk={desk} filling={filling} />
     </section>
   );
 }

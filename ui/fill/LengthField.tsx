@@ -2,7 +2,8 @@
 import { useState } from "react";
 import type { Design } from "@/core/document/design";
 import { Notice } from "@/ui/parts/Notice";
-import type { FieldNote } from "./FieldControl";
+import { NoteLine } from "./NoteLine";
+import type { FieldNote } from "./notes";
 
 /** How long the clip is, by a slider or in figures. What is being typed stays as it is until it is left. */
 export function LengthField({
@@ -64,9 +65,7 @@ export function LengthField({
         {notes
           .filter((note) => note.text !== fault)
           .map((note) => (
-            <Notice key={note.text} weight={note.weight}>
-              {note.text}
-            </Notice>
+            <NoteLine key={note.text} note={note} />
           ))}
       </div>
     </section>

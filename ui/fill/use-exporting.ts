@@ -4,21 +4,16 @@ import { z } from "zod";
 import type { NewExportRequest } from "@/contract/exports";
 import type { FillDesk } from "@/contract/releases";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
-import type { ValueFault, Values } from "@/core/document/values";
+import type { Values } from "@/core/document/values";
 import { ApiError, call } from "@/ui/parts/api";
 import { acceptedOf, type Reasons } from "@/ui/parts/FindingLine";
-import type { StagePlayer } from "@/ui/stage/player";
+import type { Filling } from "./use-filling";
 
 const Made = z.object({ ids: z.array(z.string()) });
 
 /** Asking for clips of what is filled in: what stops them, the reasons given, and what came of it. */
-export function useExporting(
-  desk: FillDesk,
-  values: Values,
-  faults: readonly ValueFault[],
-  player: StagePlayer,
-  onStopped: (fields: readonly string[]) => void,
-) {
+export function useExporting(desk: FillDesk, filling: Filling) {
+  const { values, faults, player, visit, store, row } = filling;
   const [answer, setAnswer] = useState<{ made: number } | { error: ApiError }>();
   const [busy, setBusy] = useState(false);
   const [reasons, setReasons] = useState<Reasons>({});
@@ -41,13 +36,16 @@ export function useExporting(
       outputs: [...outputs],
       acceptOlder,
       accepted,
+      ...(row && { row: row.id }),
     };
+    // What is made is what is kept.
+    await store?.getState().flush();
     const { ids } = await call("/api/exports", Made, request);
     setAnswer({ made: ids.length });
     setStopped(undefined);
   };
   const start = async (formats: readonly string[], outputs: readonly string[], acceptOlder: boolean) => {
-    onStopped(faults.map((fault) => fault.field));
+    visit(faults.map((fault) => fault.field));
     if (faults.length > 0) return setAnswer({ error: new ApiError(422, "values", faults[0]!.message) });
     setBusy(true);
     setAnswer(undefined);

@@ -1,42 +1,64 @@
 "use client";
 import { useMemo, useState } from "react";
 import type { FillDesk } from "@/contract/releases";
-import { checkValues, startingValues } from "@/core/document/values";
+import type { Fix } from "@/core/checks/define";
+import { checkValues, startingValues, type Values } from "@/core/document/values";
 import type { FieldValue } from "@/core/fields/value";
+import { fixOfFault, mended } from "@/core/sheets/fixes";
+import type { SheetStore } from "@/ui/sheets/store";
 import { usePlayer } from "@/ui/stage/use-player";
-import { notesByField } from "./notes";
-import { useDraft } from "./use-draft";
+import { findingsOnStage, notesByField, type FieldNote } from "./notes";
+import { useClip } from "./use-clip";
+import { useFixes } from "./use-fixes";
 import { useRowChecks } from "./use-row-checks";
 
-/** What is filled in, how it looks, and what is to be said about it. */
-export function useFilling(desk: FillDesk) {
+/** What is filled in, how it looks, what is to be said about it, and what mends that. */
+export function useFilling(desk: FillDesk, open: SheetStore | undefined) {
   const { document: design, house } = desk;
-  const [values, setValues, startOver] = useDraft(desk.id, startingValues(design));
+  const { values, change, store, row, untouched } = useClip(desk, open);
   const [visited, setVisited] = useState<ReadonlySet<string>>(new Set());
   const faults = useMemo(() => checkValues(design, values), [design, values]);
   const lengthGood = !faults.some((fault) => fault.field === "length");
-  const scene = useMemo(() => {
+  const filled = useMemo(() => {
     // An impossible length must not stop the preview: it goes on with the design's own.
     const shown = lengthGood ? values : { ...values, lengthS: design.length.default };
-    return { request: { design, values: shown, house, samples: true }, formats: design.formats };
+    return { design, values: shown, house };
   }, [design, house, values, lengthGood]);
+  const scene = useMemo(() => ({ request: { ...filled, samples: true }, formats: design.formats }), [filled, design]);
   const { player, view } = usePlayer(scene);
-  const found = useRowChecks(player, view.stage);
-  const notes = notesByField(design, faults, view.stage, visited, found);
+  const { found, rested } = useRowChecks(player, view.stage);
+  const findings = useMemo(() => findingsOnStage(design, view.stage, found), [design, view.stage, found]);
+  const fixes = useFixes(filled, findings, rested);
+  const fixFor = ({ finding, fault }: FieldNote): Fix | undefined => {
+    if (finding) return fixes.get(finding.id);
+    return fault && fixOfFault(filled, cellsFor(values), fault);
+  };
   return {
     values,
+    store,
+    row,
     faults,
-    notes,
+    notes: notesByField(faults, findings, house.formats, visited),
     player,
     view,
-    setField: (id: string, value: FieldValue) => setValues({ ...values, fields: { ...values.fields, [id]: value } }),
-    setLength: (lengthS: number) => setValues({ ...values, lengthS }),
-    visit: (ids: readonly string[]) => setVisited((before) => new Set([...before, ...ids])),
+    fixFor,
+    mend: (fix: Fix) => change(fix.label, mended(values, fix)),
+    setAll: (label: string, all: Values) => change(label, all),
     startOver: () => {
-      startOver();
+      if (!untouched) change("Empty the form", startingValues(design));
       setVisited(new Set());
     },
+    setField: (id: string, value: FieldValue) =>
+      change(`Write ${labelOf(desk, id)}`, { ...values, fields: { ...values.fields, [id]: value } }),
+    setLength: (lengthS: number) => change("Length", { ...values, lengthS }),
+    visit: (ids: readonly string[]) => setVisited((before) => new Set([...before, ...ids])),
+    untouched,
   };
 }
+
+const labelOf = ({ document }: FillDesk, id: string): string =>
+  document.fields.find((field) => field.id === id)?.label ?? "a field";
+
+const cellsFor = ({ fields, lengthS }: Values) => ({ ...fields, ...(lengthS !== undefined && { "@length": lengthS }) });
 
 export type Filling = ReturnType<typeof useFilling>;

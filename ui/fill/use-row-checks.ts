@@ -10,7 +10,7 @@ const restMs = 500;
 const nothing: Found = [];
 
 /** What the checks find about the row on the stage, a moment after it was last changed. */
-export function useRowChecks(player: StagePlayer, stage: StageState): Found {
+export function useRowChecks(player: StagePlayer, stage: StageState): { found: Found; rested: boolean } {
   const formats = stage.kind === "ready" ? stage.formats : undefined;
   const [checked, setChecked] = useState<{ readonly formats: unknown; readonly found: Found }>();
   useEffect(() => {
@@ -24,5 +24,6 @@ export function useRowChecks(player: StagePlayer, stage: StageState): Found {
       clearTimeout(timer);
     };
   }, [player, formats]);
-  return checked && checked.formats === formats ? checked.found : nothing;
+  const rested = checked !== undefined && checked.formats === formats;
+  return { found: rested ? checked.found : nothing, rested };
 }

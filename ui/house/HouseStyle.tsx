@@ -6,6 +6,7 @@ import { Accounts } from "./Accounts";
 import { Colours } from "./Colours";
 import { Drifts } from "./Drifts";
 import { Formats } from "./Formats";
+import { Rules } from "./Rules";
 import { Marks } from "./Marks";
 import { MediaFiles } from "./MediaFiles";
 import { RemoveDialog, type Removed } from "./RemoveDialog";
@@ -47,6 +48,7 @@ export function HouseStyle() {
         <Accounts {...shared} />
         <MediaFiles {...shared} />
         <Formats {...shared} />
+        <Rules />
       </div>
       {leaving && (
         <RemoveDialog {...leaving} house={house} onRemoved={setRemoved} onClose={() => setLeaving(undefined)} />

@@ -1,24 +1,15 @@
 "use client";
 import { createContext, useContext, useEffect, useMemo, useRef, useState } from "react";
 import { DynamicDataSheetGrid, type CellProps, type DataSheetGridRef } from "react-datasheet-grid";
-import type { RowClip, RowView } from "@/contract/sheets";
-import type { Design } from "@/core/document/design";
-import type { ValueFault } from "@/core/document/values";
-import { rowFaults, type Cells } from "@/core/sheets/row";
+import type { RowView } from "@/contract/sheets";
+import type { Problem } from "@/core/sheets/problems";
 import { remember } from "@/ui/parts/remember";
 import { gridColumns } from "./columns";
 import { GridMenu } from "./GridMenu";
 import { changesInGrid, gridRow, type GridRow } from "./grid-rows";
+import { standing } from "./problems";
 import { RowTools } from "./RowTools";
 import { newRowId, useSheet, useSheetStore } from "./store";
-
-/** What is wrong in rows, found once for each state of a row. */
-function useFaults(design: Design): (row: RowView | undefined) => readonly ValueFault[] {
-  return useMemo(() => {
-    const faultsOf = remember((cells: Cells) => rowFaults(design, cells));
-    return (row) => (row ? faultsOf(row.cells) : []);
-  }, [design]);
-}
 
 /** Rows as the grid shows them; a row that has not changed is the same object, so that it is not drawn anew. */
 function useGridRows(): readonly GridRow[] {
@@ -47,23 +38,26 @@ const blank = (): GridRow => ({});
 const copied = ({ rowData }: { rowData: GridRow }): GridRow => ({ ...rowData });
 
 /** The rows themselves, to walk through and type in as in any spreadsheet. */
-export function Grid(props: { find: string; chosen: readonly string[]; onChoose: (ids: readonly string[]) => void }) {
-  const { find, chosen, onChoose } = props;
+export function Grid(props: {
+  /** The rows that are shown, by their ids. */
+  among: ReadonlySet<string>;
+  problems: (row: RowView) => readonly Problem[];
+  chosen: readonly string[];
+  onChoose: (ids: readonly string[]) => void;
+}) {
+  const { among, problems, chosen, onChoose } = props;
   const store = useSheetStore();
   const desk = useSheet((state) => state.view.desk);
   const rows = useSheet((state) => state.rows);
   const all = useGridRows();
-  const faults = useFaults(desk.document);
   const columns = useMemo(() => gridColumns(desk.document, desk.house), [desk]);
   const [box, height] = useRoom();
   const grid = useRef<DataSheetGridRef>(null);
   const byId = useMemo(() => new Map(rows.map((row, i) => [row.id, { row, number: i + 1 }])), [rows]);
-  const wanted = find.trim().toLocaleLowerCase("en");
-  const shown = useMemo(() => {
-    const has = (row: GridRow) =>
-      Object.entries(row).some(([key, text]) => key !== "@id" && text.toLocaleLowerCase("en").includes(wanted));
-    return wanted === "" ? all : all.filter(has);
-  }, [all, wanted]);
+  const shown = useMemo(
+    () => (among.size === all.length ? all : all.filter((row) => among.has(row["@id"]!))),
+    [all, among],
+  );
   const change = (next: GridRow[]) => {
     const { cells, add, remove } = changesInGrid(desk, rows, shown, next);
     const label = add.length > 0 ? "New rows" : remove.length > 0 ? "Take rows away" : "Write";
@@ -79,7 +73,7 @@ export function Grid(props: { find: string; chosen: readonly string[]; onChoose:
     store.getState().edit(count === 1 ? "New row" : "New rows", { add });
     setTimeout(() => grid.current?.setActiveCell({ col: 0, row: rows.length }));
   };
-  const facts = useMemo(() => ({ byId, faults }), [byId, faults]);
+  const facts = useMemo(() => ({ byId, problems }), [byId, problems]);
   return (
     <section className="sheet__rows" aria-label="Rows">
       <RowFacts.Provider value={facts}>
@@ -100,8 +94,10 @@ export function Grid(props: { find: string; chosen: readonly string[]; onChoose:
             gutterColumn={margin}
             cellClassName={({ rowData, columnId }) => {
               const known = byId.get((rowData as GridRow)["@id"] ?? "");
-              const fault = faults(known?.row).find(({ field }) => field === columnId);
-              return fault && (fault.code === "required" || fault.code === "sample" ? "is-missing" : "is-wrong");
+              const worst = known && problems(known.row).find(({ field }) => field === columnId);
+              if (!worst) return undefined;
+              const isMissing = worst.fault?.code === "required" || worst.fault?.code === "sample";
+              return isMissing ? "is-missing" : worst.fault ? "is-wrong" : `is-${worst.severity}`;
             }}
             rowClassName={({ rowData }) => (chosen.includes(rowData["@id"] ?? "") ? "is-chosen" : undefined)}
             onSelectionChange={({ selection }) => {
@@ -120,32 +116,24 @@ export function Grid(props: { find: string; chosen: readonly string[]; onChoose:
 
 interface Facts {
   readonly byId: ReadonlyMap<string, { readonly row: RowView; readonly number: number }>;
-  readonly faults: (row: RowView | undefined) => readonly ValueFault[];
+  readonly problems: (row: RowView) => readonly Problem[];
 }
 
 /** What is known of rows beyond their texts. The grid keeps its columns, so that these come by another way. */
-const RowFacts = createContext<Facts>({ byId: new Map(), faults: () => [] });
+const RowFacts = createContext<Facts>({ byId: new Map(), problems: () => [] });
 
-/** The number of a row, with the worst that is found in it as a red mark, and how its clips stand. */
+/** The number of a row, with the worst that is found in it as a mark, and how its clips stand. */
 function Margin({ rowData }: CellProps<GridRow, unknown>) {
-  const { byId, faults } = useContext(RowFacts);
+  const { byId, problems } = useContext(RowFacts);
   const known = byId.get(rowData["@id"] ?? "");
-  const first = faults(known?.row)[0]?.message;
+  const worst = known && problems(known.row)[0];
   const state = known ? standing(known.row) : "draft";
+  const mark = worst ? ` has-${worst.severity}` : "";
   return (
-    <span className={`sheet-margin is-${state}${first ? " has-fault" : ""}`} title={first ?? marginWords[state]}>
+    <span className={`sheet-margin is-${state}${mark}`} title={worst?.message ?? marginWords[state]}>
       {known?.number}
     </span>
   );
-}
-
-/** How a row and its clips stand, in one word. */
-function standing({ clips, state }: RowView): string {
-  const has = (wanted: RowClip["state"]) => clips.some((clip) => clip.state === wanted);
-  if (has("making")) return "making";
-  if (has("out of date")) return "outdated";
-  if (has("failed")) return "failed";
-  return clips.length > 0 ? "made" : state;
 }
 
 const margin = { basis: 52, minWidth: 52, component: Margin };

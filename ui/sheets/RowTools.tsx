@@ -1,7 +1,11 @@
 "use client";
+import { useState } from "react";
+import { Button } from "react-bootstrap";
 import { z } from "zod";
 import type { RowState } from "@/contract/sheets";
 import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+import { CheckRows } from "./CheckRows";
 import { newRowId, useSheet, useSheetStore } from "./store";
 
 /** What is done with whole rows: added, copied, moved, taken away, said to be ready. */
@@ -28,9 +32,15 @@ export function RowTools(props: { chosen: readonly string[]; onAdd: (count: numb
     if (by === 1 && after === undefined) return;
     edit("Move rows", { move: { rows: ids, ...(after !== undefined && { after }) } });
   };
+  const [fault, setFault] = useState<string>();
   const say = async (state: RowState) => {
-    await store.getState().flush();
-    await call(`/api/sheets/${view.id}/states`, z.null(), { rows: ids, state });
+    setFault(undefined);
+    try {
+      await store.getState().flush();
+      await call(`/api/sheets/${view.id}/states`, z.null(), { rows: ids, state });
+    } catch (error) {
+      setFault((error as Error).message);
+    }
   };
   const none = picked.length === 0;
   const many = picked.length > 1 ? `${picked.length} rows` : "the row";
@@ -55,13 +65,30 @@ export function RowTools(props: { chosen: readonly string[]; onAdd: (count: numb
         Take {many} away
       </button>
       <span className="ms-auto" />
-      {hidden > 0 && <small className="figures">{hidden} rows are not shown: nothing found in them</small>}
+      {hidden > 0 && <small className="figures">{hidden} rows are not shown</small>}
+      <CheckRows />
       <button type="button" className="tool" disabled={none} onClick={() => void say("ready")}>
         Ready
       </button>
       <button type="button" className="tool" disabled={none} onClick={() => void say("approved")}>
         Approve
       </button>
+      <button
+        type="button"
+        className="tool"
+        disabled={none || picked.every(({ state }) => state === "draft")}
+        onClick={() => void say("draft")}
+      >
+        Back to draft
+      </button>
+      {fault && (
+        <Notice weight="stop">
+          {fault}{" "}
+          <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => setFault(undefined)}>
+            Good
+          </Button>
+        </Notice>
+      )}
     </div>
   );
 }

@@ -2,43 +2,61 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { Button } from "react-bootstrap";
-import { ArrowClockwise, ArrowCounterclockwise } from "react-bootstrap-icons";
-import { rowFaults } from "@/core/sheets/row";
+import type { RowView } from "@/contract/sheets";
 import { Notice } from "@/ui/parts/Notice";
+import { Segments } from "@/ui/parts/Segments";
 import { Conflicts } from "./Conflicts";
+import { ContactSheet } from "./contact/ContactSheet";
 import { Grid } from "./Grid";
-import { MoveOn } from "./MoveOn";
+import { History, Saved } from "./History";
 import { MakePanel } from "./MakePanel";
+import { MediaDialog } from "./MediaDialog";
+import type { BroughtFile } from "./media-files";
+import { MissingMedia } from "./MissingMedia";
+import { MoveOn } from "./MoveOn";
+import { type Show } from "./problems";
 import { RowPreview } from "./RowPreview";
+import { ShowChoice } from "./ShowChoice";
 import { useSheet } from "./store";
 import { TableOut } from "./TableOut";
 import { TakeInDialog } from "./TakeInDialog";
+import { useShown } from "./use-shown";
 import { useSheetKeys } from "./use-sheet-keys";
 
-/** A ruled ledger: one row a clip, the worst finding as a red mark in the margin; beside it the chosen row in all formats. */
+type Face = "rows" | "contact";
+const faces: readonly { id: Face; label: string }[] = [
+  { id: "rows", label: "Rows" },
+  { id: "contact", label: "Contact sheet" },
+];
+
+/** A ruled ledger: one row a clip, the worst finding as a mark in the margin; or every row in every format on paper. */
 export function Sheet() {
   const view = useSheet((state) => state.view);
   const rows = useSheet((state) => state.rows);
+  const [face, setFace] = useState<Face>("rows");
   const [find, setFind] = useState("");
+  const [show, setShow] = useState<Show>("all");
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [taking, setTaking] = useState(false);
+  const [bringing, setBringing] = useState<readonly BroughtFile[]>();
   useSheetKeys();
-  const { document: design } = view.desk;
-  const wrong = useMemo(() => rows.filter(({ cells }) => rowFaults(design, cells).length > 0).length, [rows, design]);
-  const lead = rows.find(({ id }) => id === chosen[0]) ?? rows[0];
+  const { shown, problems } = useShown(find, show);
+  const among = useMemo(() => new Set(shown.map(({ id }) => id)), [shown]);
+  const lead = rows.find(({ id }) => id === chosen[0]) ?? shown[0];
   return (
     <main className="sheet">
       <header className="sheet__bar align-items-baseline d-flex gap-8">
         <p className="trail m-0">
           <Link href="/sheets">Sheets</Link>
         </p>
-        <h1 className="text-nowrap">{view.name}</h1>
+        <h1 className="text-nowrap overflow-hidden text-ellipsis">{view.name}</h1>
         <p className="text-secondary m-0 me-auto figures min-w-0 overflow-hidden text-ellipsis text-nowrap">
-          <Saved /> · {rows.length} {rows.length === 1 ? "row" : "rows"}
-          {wrong > 0 && <span className="text-primary">, {wrong} with something to mend</span>} · {design.name}, release{" "}
+          <Saved /> · {rows.length} {rows.length === 1 ? "row" : "rows"} · {view.desk.document.name}, release{" "}
           {view.desk.number}
         </p>
+        <Segments label="How the rows are shown" value={face} options={faces} onChange={setFace} />
         <History />
+        <ShowChoice show={show} problems={problems} onChange={setShow} />
         <input
           type="search"
           className="form-control form-control-sm sheet__find"
@@ -55,61 +73,40 @@ export function Sheet() {
       <div className="sheet__says">
         <MoveOn />
         <Conflicts />
+        <MissingMedia onBring={() => setBringing([])} />
       </div>
-      <div className="sheet__body">
-        <Grid find={find} chosen={chosen} onChoose={setChosen} />
-        <aside className="sheet__side" aria-label="The chosen row">
-          {lead ? (
-            <RowPreview row={lead} number={rows.indexOf(lead) + 1} />
-          ) : (
-            <Notice weight="note">
-              Add a row and type, paste rows from any spreadsheet, or take in a table. Each row becomes a clip.
-            </Notice>
-          )}
-        </aside>
-      </div>
+      {face === "contact" ? (
+        <ContactSheet rows={shown} problems={problems} />
+      ) : (
+        <div className="sheet__body">
+          <Grid among={among} problems={problems} chosen={chosen} onChoose={setChosen} />
+          <Side lead={lead} number={lead ? rows.indexOf(lead) + 1 : 0} />
+        </div>
+      )}
       <MakePanel chosen={chosen} />
-      {taking && <TakeInDialog onClose={() => setTaking(false)} />}
+      {taking && (
+        <TakeInDialog
+          onClose={(brought) => {
+            setTaking(false);
+            if (brought.length > 0) setBringing(brought);
+          }}
+        />
+      )}
+      {bringing && <MediaDialog dropped={bringing} onClose={() => setBringing(undefined)} />}
     </main>
   );
 }
 
-function Saved() {
-  const save = useSheet((state) => state.save);
-  const words = { saved: "all is saved", saving: "saving …", waiting: "not saved yet; trying again" } as const;
-  if (save.kind !== "refused") return <span data-save={save.kind}>{words[save.kind]}</span>;
+function Side({ lead, number }: { lead: RowView | undefined; number: number }) {
   return (
-    <span data-save="refused" role="alert" className="text-primary fw-semibold">
-      not saved: {save.message}
-    </span>
-  );
-}
-
-function History() {
-  const past = useSheet((state) => state.past.at(-1));
-  const future = useSheet((state) => state.future.at(-1));
-  const undo = useSheet((state) => state.undo);
-  const redo = useSheet((state) => state.redo);
-  return (
-    <>
-      <button
-        type="button"
-        className="tool"
-        disabled={!past}
-        onClick={undo}
-        title={past ? `Undo: ${past.label} (Ctrl Z)` : "Nothing to undo"}
-      >
-        <ArrowCounterclockwise aria-hidden /> <span className="visually-hidden">Undo</span>
-      </button>
-      <button
-        type="button"
-        className="tool"
-        disabled={!future}
-        onClick={redo}
-        title={future ? `Redo: ${future.label}` : "Nothing to redo"}
-      >
-        <ArrowClockwise aria-hidden /> <span className="visually-hidden">Redo</span>
-      </button>
-    </>
+    <aside className="sheet__side" aria-label="The chosen row">
+      {lead ? (
+        <RowPreview row={lead} number={number} />
+      ) : (
+        <Notice weight="note">
+          Add a row and type, paste rows from any spreadsheet, or take in a table. Each row becomes a clip.
+        </Notice>
+      )}
+    </aside>
   );
 }

@@ -3,63 +3,92 @@ import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useState } from "react";
 import { Table } from "react-bootstrap";
-import { SheetList as ListShape } from "@/contract/sheets";
+import { SheetList as ListShape, type SheetCard } from "@/contract/sheets";
 import { call } from "@/ui/parts/api";
 import { writeDate } from "@/ui/parts/dates";
 import { Notice } from "@/ui/parts/Notice";
 import { Pager } from "@/ui/parts/Pager";
+import { Segments } from "@/ui/parts/Segments";
 
-/** All sheets of the house, those changed last first. */
+type Which = "sheets" | "mine" | "clips";
+const which: readonly { id: Which; label: string }[] = [
+  { id: "sheets", label: "Sheets" },
+  { id: "mine", label: "Made by me" },
+  { id: "clips", label: "All single clips" },
+];
+const asked: Readonly<Record<Which, string>> = {
+  sheets: "kind=sheets",
+  mine: "kind=clips&mine=yes",
+  clips: "kind=clips",
+};
+const about: Readonly<Record<Which, string>> = {
+  sheets: "A sheet makes many clips of one design: one row a clip, typed, pasted or taken in from a table.",
+  mine: "Single clips that you have filled in. They are kept as they are typed; open one to go on or to make it again.",
+  clips: "Single clips that anybody has filled in.",
+};
+
+/** Sheets, or single clips that were filled in, those changed last first. */
 export function SheetList() {
+  const [shown, setShown] = useState<Which>("sheets");
   const [passed, setPassed] = useState<readonly string[]>([]);
   const before = passed.at(-1);
   const list = useQuery({
-    queryKey: ["sheets", before ?? null],
-    queryFn: () => call(`/api/sheets${before === undefined ? "" : `?before=${before}`}`, ListShape),
+    queryKey: ["sheets", shown, before ?? null],
+    queryFn: () =>
+      call(`/api/sheets?${asked[shown]}${before === undefined ? "" : `&before=${before}`}`, ListShape),
   });
   const sheets = list.data?.sheets ?? [];
   const next = list.data?.next ?? null;
   return (
     <main className="page">
       <div className="page__head">
-        <h1>Sheets</h1>
-        <p>A sheet makes many clips of one design: one row a clip, typed, pasted or taken in from a table.</p>
+        <h1>Sheets and clips</h1>
+        <p>{about[shown]}</p>
+        <Segments
+          label="What is listed"
+          value={shown}
+          options={which}
+          onChange={(now) => {
+            setShown(now);
+            setPassed([]);
+          }}
+        />
       </div>
       {list.error && <Notice weight="stop">{list.error.message}</Notice>}
-      {list.isPending && <p className="quiet">Fetching the sheets …</p>}
+      {list.isPending && <p className="quiet">Fetching …</p>}
       {list.data && sheets.length === 0 && (
         <Notice weight="note">
-          There is no sheet yet. Choose a design on the <Link href="/">shelf</Link> and press <i>Many in a sheet</i>.
+          {shown === "sheets" ? (
+            <>
+              There is no sheet yet. Choose a design on the <Link href="/">shelf</Link> and press <i>Many in a sheet</i>.
+            </>
+          ) : (
+            <>
+              Nothing here yet. Choose a design on the <Link href="/">shelf</Link> and fill it in; it is kept from the
+              first letter on.
+            </>
+          )}
         </Notice>
       )}
       {sheets.length > 0 && (
         <Table>
           <thead>
             <tr>
-              <th scope="col">Sheet</th>
+              <th scope="col">{shown === "sheets" ? "Sheet" : "Clip"}</th>
               <th scope="col">Design</th>
-              <th scope="col" className="text-end">
-                Rows
-              </th>
+              {shown === "sheets" && (
+                <th scope="col" className="text-end">
+                  Rows
+                </th>
+              )}
+              <th scope="col">State</th>
               <th scope="col">Begun by</th>
               <th scope="col">Changed</th>
             </tr>
           </thead>
           <tbody>
             {sheets.map((sheet) => (
-              <tr key={sheet.id}>
-                <td>
-                  <Link href={`/sheets/${sheet.id}`} className="fw-semibold">
-                    {sheet.name}
-                  </Link>
-                </td>
-                <td>
-                  {sheet.design} <small>release {sheet.release}</small>
-                </td>
-                <td className="figures text-end">{sheet.rows}</td>
-                <td>{sheet.by}</td>
-                <td className="figures">{writeDate(sheet.changedAt)}</td>
-              </tr>
+              <SheetLine key={sheet.id} sheet={sheet} />
             ))}
           </tbody>
         </Table>
@@ -70,4 +99,31 @@ export function SheetList() {
       />
     </main>
   );
+}
+
+function SheetLine({ sheet }: { sheet: SheetCard }) {
+  const { id, name, single, title, design, releaseId, release, rows, by, changedAt } = sheet;
+  return (
+    <tr>
+      <td>
+        <Link href={single ? `/fill/${releaseId}?clip=${id}` : `/sheets/${id}`} className="fw-semibold">
+          <bdi>{single ? title || "Empty" : name}</bdi>
+        </Link>
+      </td>
+      <td>
+        {design} <small>release {release}</small>
+      </td>
+      {!single && <td className="figures text-end">{rows}</td>}
+      <td>{stateWords(sheet)}</td>
+      <td>{by}</td>
+      <td className="figures">{writeDate(changedAt)}</td>
+    </tr>
+  );
+}
+
+/** How many rows are in which state; of a single clip its own. */
+function stateWords({ states, single }: SheetCard): string {
+  const order = ["draft", "ready", "approved"].filter((state) => (states[state] ?? 0) > 0);
+  if (single) return order[0] ?? "draft";
+  return order.map((state) => `${states[state]} ${state}`).join(", ") || "empty";
 }

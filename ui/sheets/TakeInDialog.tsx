@@ -11,33 +11,42 @@ import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { Segments } from "@/ui/parts/Segments";
 import { columnLabel } from "./columns";
 import { columnsOf } from "./grid-rows";
+import { broughtFiles, isTableName, type BroughtFile } from "./media-files";
 import { readTableFile, type ReadTable } from "./read-table";
 import { newRowId, useSheet, useSheetStore } from "./store";
 
-/** Takes a table into the sheet: first shown as it would be, then all of it or nothing. */
-export function TakeInDialog({ onClose }: { onClose: () => void }) {
+/**
+ * Takes a table into the sheet: first shown as it would be, then all of it or nothing. Pictures that were dropped with it
+ * are handed on when it is done.
+ */
+export function TakeInDialog({ onClose }: { onClose: (brought: readonly BroughtFile[]) => void }) {
+  const [brought, setBrought] = useState<readonly BroughtFile[]>([]);
   const [read, setRead] = useState<ReadTable & { readonly name: string }>();
   const [fault, setFault] = useState<string>();
-  const take = async (file: File | undefined) => {
+  const take = async (files: readonly File[]) => {
+    const file = files.find(({ name }) => isTableName(name)) ?? (files.length === 1 ? files[0] : undefined);
+    if (files.length === 0) return;
+    setFault(file ? undefined : "There is no table among these files. Drop a CSV or XLSX file, with the pictures beside it.");
     if (!file) return;
-    setFault(undefined);
     try {
+      setBrought(await broughtFiles(files.filter((other) => other !== file)));
       setRead({ ...(await readTableFile(file, mostRows)), name: file.name });
     } catch (error) {
       setFault((error as Error).message);
     }
   };
   return (
-    <PaperDialog title="Take in a table" onClose={onClose} size="xl">
+    <PaperDialog title="Take in a table" onClose={() => onClose([])} size="xl">
       {read ? (
-        <Matching read={read} onBack={() => setRead(undefined)} onDone={onClose} />
+        <Matching read={read} onBack={() => setRead(undefined)} onDone={() => onClose(brought)} />
       ) : (
         <Modal.Body>
-          <FileDrop onFile={(file) => void take(file)} />
+          <FileDrop onFiles={(files) => void take(files)} />
           {fault && <Notice weight="stop">{fault}</Notice>}
           <p className="quiet mt-12 mb-0">
             A table has a heading and one row for each clip. Columns are found by what they are called; nothing is
-            changed before you have seen it.
+            changed before you have seen it. Pictures that the table names, a folder or a zip of them, may be dropped with
+            it.
           </p>
         </Modal.Body>
       )}
@@ -45,15 +54,8 @@ export function TakeInDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-function FileDrop({ onFile }: { onFile: (file: File | undefined) => void }) {
-  const { getRootProps, getInputProps, isDragActive } = useDropzone({
-    multiple: false,
-    onDrop: ([file]) => onFile(file),
-    accept: {
-      "text/csv": [".csv", ".tsv", ".txt"],
-      "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": [".xlsx"],
-    },
-  });
+function FileDrop({ onFiles }: { onFiles: (files: readonly File[]) => void }) {
+  const { getRootProps, getInputProps, isDragActive } = useDropzone({ onDrop: (files) => onFiles(files) });
   return (
     <div {...getRootProps()} className={`sheet-drop${isDragActive ? " is-over" : ""}`}>
       <input {...getInputProps()} aria-label="A table" />

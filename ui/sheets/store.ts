@@ -1,6 +1,8 @@
 import { createContext, useContext } from "react";
 import { createStore, useStore } from "zustand";
+import type { FillDesk } from "@/contract/releases";
 import type { RowView, SheetConflict, SheetView } from "@/contract/sheets";
+import type { Finding } from "@/core/checks/findings";
 import { applied, cellChange, inverse } from "@/core/sheets/apply";
 import type { SheetChanges } from "@/core/sheets/changes";
 import type { Cell, Cells } from "@/core/sheets/row";
@@ -32,6 +34,8 @@ export interface SheetState {
   heard(rows: readonly RowView[]): void;
   /** The whole sheet as the server has it now. */
   heardAll(view: SheetView): void;
+  /** What was found here about a row that nobody had looked at. */
+  found(row: RowView, findings: readonly Finding[]): void;
   settle(conflict: Collision, keep: "mine" | "theirs"): void;
   /** Resolves when nothing waits to be saved any more. */
   flush(): Promise<void>;
@@ -48,6 +52,8 @@ const freshRow = (id: string, cells: Cells): RowView => ({
   accepted: [],
   changedBy: null,
   changedAt: new Date().toISOString(),
+  release: null,
+  found: null,
   clips: [],
 });
 
@@ -73,6 +79,19 @@ function collisionsIn(rows: readonly RowView[], conflicts: readonly SheetConflic
   return { collisions, rows: withTheirs };
 }
 
+/** Nobody has looked at rows that say something else now. */
+function unseen(before: readonly RowView[], after: readonly RowView[]): readonly RowView[] {
+  const cells = new Map(before.map((row) => [row.id, row.cells]));
+  return after.map((row) => (row.found === null || cells.get(row.id) === row.cells ? row : { ...row, found: null }));
+}
+
+/** The release that a row is of: its sheet’s, unless it has stayed on another. */
+export const deskOf = (
+  { desk, others }: { readonly desk: FillDesk; readonly others: readonly FillDesk[] },
+  { release }: RowView,
+): FillDesk =>
+  (release === null ? undefined : others.find(({ id }) => id === release)) ?? desk;
+
 /** What is known of a sheet, and what is changed in it: shown at once, saved in order, never lost by a gap in the network. */
 export function createSheet({ rows, ...view }: SheetView) {
   return createStore<SheetState>((set, get) => {
@@ -87,7 +106,7 @@ export function createSheet({ rows, ...view }: SheetView) {
     const pending = (list: readonly RowView[]) =>
       sender.pending.reduce((now, changes) => applied(now, changes, freshRow), list as RowView[]);
     const put = (changes: SheetChanges) => {
-      set({ rows: applied(get().rows, changes, freshRow) });
+      set({ rows: unseen(get().rows, applied(get().rows, changes, freshRow)) });
       sender.put(changes);
     };
     return {
@@ -121,10 +140,15 @@ export function createSheet({ rows, ...view }: SheetView) {
         set({ rows: pending(get().rows.map((row) => byId.get(row.id) ?? row)) });
       },
       heardAll: ({ rows: all, ...about }) => {
-        const { desk } = get().view;
         // The same release stays the same thing: the grid would begin anew with another, and what is being typed be lost.
-        const isSame = JSON.stringify(desk) === JSON.stringify(about.desk);
-        set({ view: isSame ? { ...about, desk } : about, rows: pending(all) });
+        const { desk, others } = get().view;
+        const kept = <T>(before: T, now: T): T => (JSON.stringify(before) === JSON.stringify(now) ? before : now);
+        const view = { ...about, desk: kept(desk, about.desk), others: kept(others, about.others) };
+        set({ view, rows: pending(all) });
+      },
+      found: (row, findings) => {
+        const rows = get().rows.map((other) => (other === row ? { ...row, found: [...findings] } : other));
+        set({ rows });
       },
       settle: (conflict, keep) => {
         set({ conflicts: get().conflicts.filter((other) => other !== conflict) });

@@ -1,9 +1,10 @@
 "use client";
 import { memo, useCallback, type ReactNode } from "react";
 import type { Format } from "@/core/document/format";
+import { PointedAt } from "./PointedAt";
 import type { StagePlayer } from "./player";
 
-export type Plate = "light" | "dark" | "checker" | "footage";
+export type Plate = "light" | "dark" | "checker" | "footage" | "black";
 
 /** One format of a stage: a plate to judge against, and the graphic at its place over it. */
 export const FormatStage = memo(function FormatStage({
@@ -34,6 +35,7 @@ export const FormatStage = memo(function FormatStage({
         )}
         <canvas ref={attach} role="img" aria-label={`Preview, ${format.name}`} />
         {children}
+        <PointedAt player={player} format={format} />
         {guides && (
           <span
             className="format-stage__safe pe-none position-absolute"

@@ -1,11 +1,15 @@
 "use client";
+import { useState } from "react";
 import type { Format } from "@/core/document/format";
 import { FormatStage, type Plate } from "./FormatStage";
 import type { StagePlayer } from "./player";
 
 const ratio = (format: Format) => format.width / format.height;
 
-/** All formats at once, as large as they go: lying ones on top, upright ones at the side, the rest below. */
+/**
+ * All formats at once, as large as they go: lying ones on top, upright ones at the side, the rest below. One that is
+ * pressed is shown large, the others small beneath it, until it is pressed again.
+ */
 export function FormatWall({
   formats,
   loading,
@@ -18,27 +22,47 @@ export function FormatWall({
   footage?: string | undefined;
   guides?: boolean;
 }) {
+  const [chosen, setChosen] = useState<string>();
+  const large = formats.find(({ id }) => id === chosen);
+  const stage = (format: Format) => (
+    <FormatStage key={format.id} format={format} {...shown}>
+      {formats.length > 1 && (
+        <button
+          type="button"
+          className="format-wall__press"
+          aria-pressed={format === large}
+          title={format === large ? "Show all formats alike" : `Show ${format.name} large`}
+          onClick={() => setChosen(format === large ? undefined : format.id)}
+        />
+      )}
+    </FormatStage>
+  );
+  const row = (list: readonly Format[], kind = "") =>
+    list.length > 0 && (
+      <div className={`format-wall__row d-flex gap-16 justify-content-center ${kind}`}>{list.map(stage)}</div>
+    );
+  const state = loading ? " is-loading" : "";
+  if (large) {
+    return (
+      <div className={`format-wall is-large${state}`}>
+        {row([large], "format-wall__row--large")}
+        {row(
+          formats.filter((format) => format !== large),
+          "format-wall__row--small",
+        )}
+      </div>
+    );
+  }
   const upright = formats.filter((format) => ratio(format) < 0.7);
   const lying = formats.filter((format) => ratio(format) > 1.4);
   const rest = formats.filter((format) => !upright.includes(format) && !lying.includes(format));
-  const stage = (format: Format) => <FormatStage key={format.id} format={format} {...shown} />;
   return (
-    <div className={`format-wall${loading ? " is-loading" : ""}`}>
+    <div className={`format-wall${state}`}>
       <div className="d-flex flex-column gap-10 justify-content-between">
-        {lying.length > 0 && (
-          <div className="format-wall__row d-flex gap-16 justify-content-center">{lying.map(stage)}</div>
-        )}
-        {rest.length > 0 && (
-          <div className="format-wall__row d-flex gap-16 justify-content-center format-wall__row--rest">
-            {rest.map(stage)}
-          </div>
-        )}
+        {row(lying)}
+        {row(rest, "format-wall__row--rest")}
       </div>
-      {upright.length > 0 && (
-        <div className="format-wall__row d-flex gap-16 justify-content-center format-wall__row--upright">
-          {upright.map(stage)}
-        </div>
-      )}
+      {row(upright, "format-wall__row--upright")}
     </div>
   );
 }

@@ -1,4 +1,5 @@
-import type { Answer, FromWorker, ToWorker } from "./protocol";
+import type { SceneRequest } from "@/core/scene";
+import type { Answer, Checked, FromWorker, Side, ToWorker } from "./protocol";
 
 type WithoutCall<T> = T extends unknown ? Omit<T, "call"> : never;
 type Message = WithoutCall<ToWorker>;
@@ -42,6 +43,12 @@ export class StageClient {
     for (const { pending } of gone) pending.resolve({ kind: "dropped" });
   }
 
+  /** Ends the worker: it goes with what it has prepared. */
+  close(): void {
+    this.waiting = [];
+    this.fail("no longer looked at");
+  }
+
   private start(): Worker {
     if (this.worker) return this.worker;
     const worker = new Worker(new URL("./stage.worker.ts", import.meta.url), { type: "module" });
@@ -76,4 +83,23 @@ let shared: StageClient | undefined;
 export function stageClient(): StageClient {
   shared ??= new StageClient();
   return shared;
+}
+
+/** What would be found about a fill-in, without showing it. */
+export async function lookedAt(
+  request: Omit<SceneRequest, "format">,
+  formats: readonly string[],
+): Promise<Checked["formats"]> {
+  const answer = await stageClient().call({ kind: "look", stage: "look", request, formats });
+  return answer.kind === "checked" ? answer.formats : [];
+}
+
+/** Of all pixels the share that differs between two fill-ins; at the instants given, undefined for the best of the second. */
+export async function differingShare(
+  sides: readonly [Side, Side],
+  heightPx: number,
+  timesS: readonly (number | undefined)[],
+): Promise<number> {
+  const answer = await stageClient().call({ kind: "differ", stage: "differ", sides, heightPx, timesS });
+  return answer.kind === "differing" ? answer.share : 1;
 }

@@ -9,10 +9,10 @@ import { clipBounds } from "@/core/sample/clip";
 import { frameRef, parseFrameRef, rastersOf } from "@/core/sample/rasters";
 import type { Picture } from "@/core/sample/types";
 import { keyTicks } from "@/core/schedule/timetable";
-import { prepareScene, smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
-import { bundledFonts } from "@/core/type/catalogue";
-import { FontBook } from "@/core/type/font-book";
+import { smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
 import { BrowserHost } from "./browser-host";
+import { fetchRaster, loadedScene } from "./loading";
+import { differingShare, paintThumbs } from "./thumbs";
 import type { Answer, MoveBar, PaintedFrame, PaintWish, ToWorker } from "./protocol";
 
 /** A scene and where it is painted. */
@@ -39,20 +39,7 @@ const framesAhead = 6;
 type PaintMessage = PaintWish & { readonly stage: string };
 
 const host = new BrowserHost();
-const book = new FontBook(bundledFonts);
 const stages = new Map<string, Map<string, Shown>>();
-
-async function fetchBytes(path: string): Promise<Response> {
-  const answer = await fetch(path);
-  if (!answer.ok) throw new Error(`${path} could not be loaded (${answer.status})`);
-  return answer;
-}
-
-const loadFace = async (faceId: string): Promise<Uint8Array> => {
-  // Uploaded fonts are named by their content hash.
-  const path = /^[0-9a-f]{64}$/.test(faceId) ? `/api/media/${faceId}` : `/fonts/${encodeURIComponent(faceId)}`;
-  return new Uint8Array(await (await fetchBytes(path)).arrayBuffer());
-};
 
 /** Answers one message of the page. */
 export async function answer(message: ToWorker): Promise<Answer> {
@@ -65,6 +52,12 @@ export async function answer(message: ToWorker): Promise<Answer> {
       return pixels(message);
     case "check":
       return check(message.stage, message.scope);
+    case "look":
+      return look(message);
+    case "thumbs":
+      return paintThumbs(message);
+    case "differ":
+      return { kind: "differing", share: await differingShare(message) };
     case "drop":
       stages.delete(message.stage);
       return { kind: "dropped" };
@@ -117,19 +110,25 @@ const barsOf = (table: Scene["table"]): MoveBar[] =>
     })),
   );
 
+const load = (refs: Iterable<string>) => Promise.all([...refs].map((ref) => host.load(ref, fetchRaster)));
+
 async function check(stage: string, scope: CheckScope): Promise<Answer> {
-  const load = (refs: Iterable<string>) => Promise.all([...refs].map((ref) => host.load(ref, fetchRaster)));
+  return issuesIn([...(stages.get(stage) ?? [])].map(([, { request }]) => request), scope);
+}
+
+const look = ({ request, formats }: Extract<ToWorker, { kind: "look" }>): Promise<Answer> =>
+  issuesIn(
+    formats.map((format) => ({ ...request, format })),
+    "row",
+  );
+
+async function issuesIn(requests: readonly SceneRequest[], scope: CheckScope): Promise<Answer> {
   const formats = [];
-  for (const [format, { request }] of stages.get(stage) ?? []) {
-    formats.push({ format, issues: await issuesOf(request, { host, prepare: sceneOf, load }, scope) });
+  for (const request of requests) {
+    formats.push({ format: request.format, issues: await issuesOf(request, { host, prepare: sceneOf, load }, scope) });
   }
   return { kind: "checked", formats };
 }
-
-const fetchRaster = async (ref: string): Promise<Blob> => {
-  const { hash, frame } = parseFrameRef(ref) ?? { hash: ref };
-  return (await fetchBytes(`/api/media/${hash}${frame === undefined ? "" : `/frames/${frame}`}`)).blob();
-};
 
 /** Loads the frames of videos that a picture shows, and asks for the ones that come next. */
 async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
@@ -152,11 +151,7 @@ async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
   }
 }
 
-async function sceneOf(request: SceneRequest): Promise<Scene> {
-  const scene = await prepareScene(request, book, loadFace);
-  await Promise.all(scene.pictures.map((hash) => host.load(hash, fetchRaster)));
-  return scene;
-}
+const sceneOf = (request: SceneRequest): Promise<Scene> => loadedScene(request, host);
 
 /** As a file is painted: on the pixels that the whole clip touches. */
 function exactTake(shown: Shown): Take {

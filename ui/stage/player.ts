@@ -21,6 +21,13 @@ export interface PlayerView {
   readonly rate: number;
   /** The stretch that is played again and again, in seconds of the clip; the whole clip unless given. */
   readonly within: Stretch | undefined;
+  /** A layer that something is said about, in the formats that it is about. */
+  readonly pointed: Pointed | undefined;
+}
+
+export interface Pointed {
+  readonly layer?: string | undefined;
+  readonly formats: readonly string[];
 }
 
 export interface Stretch {
@@ -63,6 +70,7 @@ export class StagePlayer {
     lengthS: 0,
     rate: 1,
     within: undefined,
+    pointed: undefined,
   };
   private next: StageScene | undefined;
   private preparing = false;
@@ -114,6 +122,12 @@ export class StagePlayer {
     this.next = scene;
     if (this.placed) this.hurry();
     if (!this.preparing) void this.prepare();
+  }
+
+  /** Marks a layer on the picture; what plays is stopped where it is seen best. */
+  point(pointed: Pointed | undefined): void {
+    if (pointed === this.view.pointed) return;
+    this.change({ pointed });
   }
 
   /** Says which format is looked at; it comes first while things change. */

@@ -1,5 +1,6 @@
 import type { CheckScope } from "@/core/checks/define";
 import type { Fps } from "@/core/document/fps";
+import type { Values } from "@/core/document/values";
 import type { Format } from "@/core/document/format";
 import type { Box } from "@/core/geometry/box";
 import type { Issue } from "@/core/issue";
@@ -41,7 +42,69 @@ export type ToWorker =
     }
   /** What is found about each format that needs painting: contrast, soft pictures. */
   | { readonly kind: "check"; readonly call: number; readonly stage: string; readonly scope: CheckScope }
+  /** What would be found about other values, without showing them. */
+  | {
+      readonly kind: "look";
+      readonly call: number;
+      readonly stage: string;
+      readonly request: Omit<SceneRequest, "format">;
+      readonly formats: readonly string[];
+    }
+  /** Small pictures of many fill-ins at one instant, each in one format. */
+  | {
+      readonly kind: "thumbs";
+      readonly call: number;
+      readonly stage: string;
+      /** What is filled in, by its name; sent once, since it is large. */
+      readonly desks?: Readonly<Record<string, ThumbDesk>>;
+      readonly items: readonly ThumbWish[];
+      /** Undefined for the instant that each design shows best at. */
+      readonly timeS: number | undefined;
+    }
+  /** How much of the picture differs between two fill-ins, at some instants. */
+  | {
+      readonly kind: "differ";
+      readonly call: number;
+      readonly stage: string;
+      readonly sides: readonly [Side, Side];
+      readonly heightPx: number;
+      /** Undefined for the instant that the second shows best at. */
+      readonly timesS: readonly (number | undefined)[];
+    }
   | { readonly kind: "drop"; readonly call: number; readonly stage: string };
+
+/** A fill-in in one format. */
+export interface Side {
+  readonly request: Omit<SceneRequest, "format">;
+  readonly format: string;
+}
+
+/** One small picture. What is asked for under the same key is the same: it is prepared once. */
+export interface ThumbWish {
+  readonly key: string;
+  /** Which of the things that are filled in. */
+  readonly desk: string;
+  readonly values: Values;
+  readonly format: string;
+  readonly heightPx: number;
+}
+
+export type ThumbDesk = Pick<SceneRequest, "design" | "house">;
+
+export interface Thumb {
+  readonly key: string;
+  /** Undefined where the design can't be shown with these values. */
+  readonly bitmap: ImageBitmap | undefined;
+  readonly lengthS: number;
+  readonly fault: Issue | undefined;
+}
+
+export interface Thumbs {
+  readonly kind: "thumbs";
+  readonly thumbs: readonly Thumb[];
+  /** A worker that has just been started has nothing to fill in yet. */
+  readonly unknown: boolean;
+}
 
 export interface MoveBar {
   readonly layer: string;
@@ -117,7 +180,13 @@ export interface Checked {
   readonly formats: readonly { readonly format: string; readonly issues: readonly Issue[] }[];
 }
 
-export type Answer = Prepared | Painted | Pixels | Checked | { readonly kind: "dropped" };
+export interface Differing {
+  readonly kind: "differing";
+  /** Of all pixels the share that differs, where most do; 1 where one side can’t be shown. */
+  readonly share: number;
+}
+
+export type Answer = Differing | Prepared | Painted | Pixels | Checked | Thumbs | { readonly kind: "dropped" };
 
 export type FromWorker =
   | { readonly kind: "ready" }

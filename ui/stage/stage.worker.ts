@@ -8,6 +8,7 @@ const send = (message: FromWorker, transfer: Transferable[] = []) => self.postMe
 function transferables(answer: Answer): Transferable[] {
   if (answer.kind === "painted") return answer.frames.map((frame) => frame.bitmap);
   if (answer.kind === "prepared") return (answer.frames ?? []).map((frame) => frame.bitmap);
+  if (answer.kind === "thumbs") return answer.thumbs.flatMap(({ bitmap }) => (bitmap ? [bitmap] : []));
   return answer.kind === "pixels" ? [answer.rgba] : [];
 }
 

@@ -4,6 +4,7 @@ import { job as drifts } from "./drifts";
 import { job as ingest } from "./ingest";
 import { job as poster } from "./poster";
 import { job as render } from "./render";
+import { job as rows } from "./rows";
 
 export const jobKinds = {
   check: check,
@@ -11,4 +12,5 @@ export const jobKinds = {
   ingest: ingest,
   poster: poster,
   render: render,
+  rows: rows,
 } as const;

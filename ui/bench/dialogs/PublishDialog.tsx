@@ -8,6 +8,7 @@ import { Notice } from "@/ui/parts/Notice";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import type { StagePlayer } from "@/ui/stage/player";
 import { useBench, useBenchStore } from "../store";
+import { MoveSheetsOn, SheetsInUse } from "./SheetsInUse";
 import { usePublishing } from "./use-publishing";
 
 /** Checks, what has changed since the last release, and the press that makes the next one. */
@@ -16,7 +17,8 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
   const formats = useBench((state) => state.house.formats);
   const number = useBench((state) => state.release?.number ?? 0);
   const { findings, reasons, setReasons, open, publish, busy, job, fault, done } = usePublishing(player);
-  if (done) return <IsOut release={done} onClose={onClose} />;
+  const designId = useBench((state) => state.id);
+  if (done) return <IsOut designId={designId} release={done} onClose={onClose} />;
   const goTo = ({ layer, formats: where }: Finding) => {
     store.getState().choose([layer!]);
     store.getState().show({ format: where[0]! });
@@ -47,6 +49,7 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
           </FindingLine>
         ))}
         <Changes />
+        <SheetsInUse designId={designId} />
         {busy && job && (
           <p className="quiet" role="status">
             {job.total > 0 ? `Checked: ${job.done} of ${job.total} formats` : "Waiting for its checks …"}
@@ -85,13 +88,20 @@ function Changes() {
   );
 }
 
-const IsOut = ({ release, onClose }: { release: { id: string; number: number }; onClose: () => void }) => (
+interface Out {
+  readonly designId: string;
+  readonly release: { readonly id: string; readonly number: number };
+  readonly onClose: () => void;
+}
+
+const IsOut = ({ designId, release, onClose }: Out) => (
   <PaperDialog title={<>Release {release.number} is out</>} onClose={onClose}>
     <Modal.Body>
       <p>Colleagues find it on the shelf from now on. It never changes; what you do here goes into the next one.</p>
       <Link className="btn btn-primary" href={`/fill/${release.id}`}>
         Fill it in
       </Link>
+      <MoveSheetsOn designId={designId} release={release} />
     </Modal.Body>
   </PaperDialog>
 );

@@ -3,5 +3,5 @@ import { handler } from "@/server/auth/handler";
 import { moveSheet } from "@/server/sheets/sheets";
 
 export const POST = handler("contributor", { body: MoveOnRequest }, ({ member, params, body }) =>
-  moveSheet(member, params.sheet!, body.releaseId),
+  moveSheet(member, params.sheet!, body),
 );

@@ -1,0 +1,7 @@
+import { RowChecksRequest } from "@/contract/sheets";
+import { handler } from "@/server/auth/handler";
+import { askRowChecks } from "@/server/sheets/checks";
+
+export const POST = handler("contributor", { body: RowChecksRequest }, ({ member, params, body }) =>
+  askRowChecks(member, params.sheet!, body.all),
+);

@@ -1,0 +1,10 @@
+import { z } from "zod";
+
+/** What a house asks of whoever fills in and makes clips. */
+export const HouseRules = z.object({
+  /** Clips are made only of rows that somebody has approved who has not changed them. */
+  approvedByOther: z.boolean().default(false),
+});
+export type HouseRules = z.infer<typeof HouseRules>;
+
+export const HouseRulesRequest = z.strictObject({ approvedByOther: z.boolean() });

@@ -1,0 +1,34 @@
+"use client";
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "react-bootstrap";
+import { SheetList, SheetView } from "@/contract/sheets";
+import type { FillDesk } from "@/contract/releases";
+import { startingValues, type Values } from "@/core/document/values";
+import { rowValues } from "@/core/sheets/row";
+import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+
+/** Offers what one filled in last for the same design, while nothing is filled in yet. */
+export function LastValues({ desk, onTake }: { desk: FillDesk; onTake: (values: Values) => void }) {
+  const { document: design } = desk;
+  const last = useQuery({
+    queryKey: ["last clip", desk.designId],
+    queryFn: () => call(`/api/sheets?kind=clips&mine=yes&design=${desk.designId}`, SheetList),
+  });
+  const clip = last.data?.sheets[0];
+  if (!clip || clip.title === "") return null;
+  const take = async () => {
+    const { rows } = await call(`/api/sheets/${clip.id}`, SheetView);
+    const before = rowValues(design, rows[0]?.cells ?? {});
+    const start = startingValues(design);
+    onTake({ ...start, ...before, fields: { ...start.fields, ...before.fields } });
+  };
+  return (
+    <Notice weight="note">
+      Your last one was “{clip.title}”.{" "}
+      <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => void take().catch(() => undefined)}>
+        Begin with its values
+      </Button>
+    </Notice>
+  );
+}

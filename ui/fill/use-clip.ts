@@ -1,0 +1,94 @@
+"use client";
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { NewSheet, SheetView } from "@/contract/sheets";
+import type { FillDesk } from "@/contract/releases";
+import { startingValues, type Values } from "@/core/document/values";
+import { cellChange } from "@/core/sheets/apply";
+import { cellOf, type Cells, type Column } from "@/core/sheets/row";
+import { call } from "@/ui/parts/api";
+import { createSheet, type SheetStore } from "@/ui/sheets/store";
+
+/** A gap in the network is waited for so long before a new clip is begun again. */
+const retryMs = 3000;
+
+/** What a clip’s row says, as the form shows it: also a length that it can’t have. */
+function valuesOf(cells: Cells): Values {
+  const { "@length": length, "@note": _, ...fields } = cells;
+  const lengthS = Number(length);
+  return { fields, ...(lengthS >= 0.1 && lengthS <= 3600 ? { lengthS } : {}) };
+}
+
+const cellsOf = ({ fields, lengthS }: Values): [Column, Cells[string]][] => [
+  ...(Object.entries(fields) as [Column, Cells[string]][]),
+  ...(lengthS === undefined ? [] : [["@length", lengthS] as [Column, number]]),
+];
+
+/** Writes what differs from a clip’s row into it. */
+function write(store: SheetStore, label: string, values: Values): void {
+  const row = store.getState().rows[0];
+  if (!row) return;
+  const cells = cellsOf(values).flatMap(([column, to]) => {
+    const same = JSON.stringify(cellOf(row.cells, column)) === JSON.stringify(to);
+    return same ? [] : [cellChange(row, column, to)!];
+  });
+  store.getState().edit(label, { cells });
+}
+
+const nothing = () => () => undefined;
+
+/**
+ * What is filled in, kept as a row of its own from the first key on. Until the server has heard of it, it is kept in this
+ * tab; a gap in the network loses nothing.
+ */
+export function useClip(desk: FillDesk, open: SheetStore | undefined) {
+  const { id: releaseId, document: design } = desk;
+  const [store, setStore] = useState(open);
+  const [start] = useState<Values>(() => startingValues(design));
+  const [fresh, setFresh] = useState(start);
+  const newest = useRef(fresh);
+  const begun = useRef(false);
+  const row = useSyncExternalStore(
+    store?.subscribe ?? nothing,
+    () => store?.getState().rows[0],
+    () => undefined,
+  );
+  const values = useRowValues(row?.cells) ?? fresh;
+
+  const begin = useCallback(async () => {
+    try {
+      const { id } = await call("/api/sheets", NewSheet, { releaseId, name: design.name, single: true });
+      const next = createSheet(await call(`/api/sheets/${id}`, SheetView));
+      write(next, "Write", newest.current);
+      setStore(next);
+      window.history.replaceState(null, "", `/fill/${releaseId}?clip=${id}`);
+    } catch {
+      setTimeout(() => void begin(), retryMs);
+    }
+  }, [releaseId, design.name]);
+
+  const change = (label: string, next: Values) => {
+    if (store) return write(store, label, next);
+    newest.current = next;
+    setFresh(next);
+    if (begun.current) return;
+    begun.current = true;
+    void begin();
+  };
+  useEffect(() => {
+    // Closed before the server has heard of it, it would be gone.
+    const leave = (event: BeforeUnloadEvent) => begun.current && !store && event.preventDefault();
+    window.addEventListener("beforeunload", leave);
+    return () => window.removeEventListener("beforeunload", leave);
+  }, [store]);
+  return { values, change, store, row, untouched: store === undefined && fresh === start };
+}
+
+/** The same values for the same cells, so that the picture is prepared anew only when they change. */
+function useRowValues(cells: Cells | undefined): Values | undefined {
+  const [known, setKnown] = useState<{ cells: Cells; values: Values }>();
+  if (!cells) return undefined;
+  if (known?.cells === cells) return known.values;
+  const next = { cells, values: valuesOf(cells) };
+  setKnown(next);
+  return next.values;
+}

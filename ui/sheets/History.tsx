@@ -1,0 +1,45 @@
+"use client";
+import { ArrowClockwise, ArrowCounterclockwise } from "react-bootstrap-icons";
+import { useSheet } from "./store";
+
+/** Whether all that was typed is kept. */
+export function Saved() {
+  const save = useSheet((state) => state.save);
+  const words = { saved: "all is saved", saving: "saving …", waiting: "not saved yet; trying again" } as const;
+  if (save.kind !== "refused") return <span data-save={save.kind}>{words[save.kind]}</span>;
+  return (
+    <span data-save="refused" role="alert" className="text-primary fw-semibold">
+      not saved: {save.message}
+    </span>
+  );
+}
+
+/** Undo and redo, with what they would take back and do again. */
+export function History() {
+  const past = useSheet((state) => state.past.at(-1));
+  const future = useSheet((state) => state.future.at(-1));
+  const undo = useSheet((state) => state.undo);
+  const redo = useSheet((state) => state.redo);
+  return (
+    <>
+      <button
+        type="button"
+        className="tool"
+        disabled={!past}
+        onClick={undo}
+        title={past ? `Undo: ${past.label} (Ctrl Z)` : "Nothing to undo"}
+      >
+        <ArrowCounterclockwise aria-hidden /> <span className="visually-hidden">Undo</span>
+      </button>
+      <button
+        type="button"
+        className="tool"
+        disabled={!future}
+        onClick={redo}
+        title={future ? `Redo: ${future.label}` : "Nothing to redo"}
+      >
+        <ArrowClockwise aria-hidden /> <span className="visually-hidden">Redo</span>
+      </button>
+    </>
+  );
+}

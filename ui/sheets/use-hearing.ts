@@ -1,0 +1,60 @@
+"use client";
+import { useEffect, useRef } from "react";
+import { SheetRows, SheetView } from "@/contract/sheets";
+import { call } from "@/ui/parts/api";
+import { useEvents } from "@/ui/parts/events";
+import type { SheetStore } from "./store";
+
+/** Whoever leaves sends what is not saved yet, and is asked to wait for it. */
+export function useLeaving(store: SheetStore): void {
+  useEffect(() => {
+    const leave = (event: BeforeUnloadEvent) => {
+      if (store.getState().save.kind !== "saved") event.preventDefault();
+      void store.getState().flush();
+    };
+    window.addEventListener("beforeunload", leave);
+    return () => {
+      window.removeEventListener("beforeunload", leave);
+      void store.getState().flush();
+    };
+  }, [store]);
+}
+
+/** Gathers what changes within so long before it asks. */
+const gatherMs = 250;
+const mostNamed = 100;
+
+/** Keeps a sheet true: what others change in it, and how far its clips are. */
+export function useHearing(store: SheetStore): void {
+  const { id } = store.getState().view;
+  const changed = useRef<Set<string> | "all">(new Set());
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const look = async () => {
+    timer.current = undefined;
+    const wanted = changed.current;
+    changed.current = new Set();
+    try {
+      if (wanted === "all" || wanted.size > mostNamed) {
+        store.getState().heardAll(await call(`/api/sheets/${id}`, SheetView));
+      } else if (wanted.size > 0) {
+        const { rows } = await call(`/api/sheets/${id}/rows?ids=${[...wanted].join()}`, SheetRows);
+        store.getState().heard(rows);
+      }
+    } catch {
+      // Heard of again when there is something new, or when the connection is back.
+    }
+  };
+  useEvents([`sheet:${id}`, "exports"], (event) => {
+    if (event === "reset" || event.body.all === true) changed.current = "all";
+    else if (changed.current !== "all") {
+      const list = changed.current;
+      if (Array.isArray(event.body.rows)) for (const row of event.body.rows) list.add(String(row));
+      const made = new Set(Array.isArray(event.body.ids) ? event.body.ids.map(String) : []);
+      if (made.size > 0) {
+        for (const row of store.getState().rows)
+          if (row.clips.some(({ exportId }) => made.has(exportId))) list.add(row.id);
+      }
+    }
+    timer.current ??= setTimeout(() => void look(), gatherMs);
+  });
+}

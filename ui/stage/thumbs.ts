@@ -1,0 +1,126 @@
+import { IssueError } from "@/core/issue";
+import { paint } from "@/core/paint/paint";
+import { rastersOf } from "@/core/sample/rasters";
+import { smallerRequest, type Scene } from "@/core/scene";
+import { BrowserHost } from "./browser-host";
+import { fetchRaster, loadedScene } from "./loading";
+import type { Side, Thumb, ThumbDesk, Thumbs, ThumbWish, ToWorker } from "./protocol";
+
+/** Prepared fill-ins that are kept, as many as may be in view at once; the one asked for longest ago goes. */
+const mostKept = 240;
+/** Decoded pictures of a sheet add up: beyond so many pixels all is begun anew. About 240 MB. */
+const mostPixels = 60_000_000;
+const blurSamples = 3;
+
+let host = new BrowserHost();
+let pixels = 0;
+const kept = new Map<string, Promise<Scene>>();
+
+const desks = new Map<string, ThumbDesk>();
+
+/** Paints small pictures of many fill-ins, all at one instant; undefined for the one that each shows best at. */
+export async function paintThumbs(message: Extract<ToWorker, { kind: "thumbs" }>): Promise<Thumbs> {
+  for (const [id, desk] of Object.entries(message.desks ?? {})) desks.set(id, desk);
+  if (message.items.some(({ desk }) => !desks.has(desk))) return { kind: "thumbs", thumbs: [], unknown: true };
+  const thumbs: Thumb[] = [];
+  for (const item of message.items) thumbs.push(await thumb(item, message.timeS));
+  return { kind: "thumbs", thumbs, unknown: false };
+}
+
+async function thumb(item: ThumbWish, timeS: number | undefined): Promise<Thumb> {
+  const { key } = item;
+  try {
+    const scene = await sceneOf(item);
+    const { width, height } = scene.still.format;
+    const picture = scene.sample(Math.min(timeS ?? scene.posterS, scene.lengthS));
+    if (scene.showsVideo) {
+      await Promise.all([...rastersOf(picture.ops)].map((ref) => host.load(ref, fetchRaster)));
+    }
+    const surface = host.whole(width, height);
+    paint(picture, { x: 0, y: 0, width, height }, surface.context, host);
+    const bitmap = (surface.canvas as OffscreenCanvas).transferToImageBitmap();
+    return { key, bitmap, lengthS: scene.lengthS, fault: undefined };
+  } catch (error) {
+    if (error instanceof IssueError) return { key, bitmap: undefined, lengthS: 0, fault: error.issue };
+    throw error;
+  }
+}
+
+function sceneOf({ key, desk, values, format, heightPx }: ThumbWish): Promise<Scene> {
+  const id = `${key} ${heightPx}`;
+  let scene = kept.get(id);
+  if (scene) kept.delete(id);
+  else {
+    if (pixels > mostPixels) startOver();
+    const request = { ...desks.get(desk)!, values, format, samples: true };
+    const whole = request.house.formats.find((one) => one.id === format);
+    const small = smallerRequest(request, whole ? heightPx / whole.height : 1, blurSamples);
+    scene = loadedScene(small, host);
+    // One that could not be prepared may be the next time.
+    scene.then(count, () => kept.delete(id));
+    if (kept.size >= mostKept) kept.delete(kept.keys().next().value!);
+  }
+  kept.set(id, scene);
+  return scene;
+}
+
+function count({ still }: Scene): void {
+  for (const { content } of still.layers) if (content.kind === "raster") pixels += content.width * content.height;
+}
+
+function startOver(): void {
+  host = new BrowserHost();
+  pixels = 0;
+  kept.clear();
+}
+
+/** Levels by which a pixel may differ before anybody would see it. */
+const unseenLevels = 12;
+
+/** Of all pixels the share that differs between two fill-ins, at the instant where most do. */
+export async function differingShare(message: Extract<ToWorker, { kind: "differ" }>): Promise<number> {
+  const { sides, heightPx, timesS } = message;
+  try {
+    const [before, after] = [await sideScene(sides[0], heightPx), await sideScene(sides[1], heightPx)];
+    const size = after.still.format;
+    const other = before.still.format;
+    if (size.width !== other.width || size.height !== other.height) return 1;
+    let most = 0;
+    for (const timeS of timesS) {
+      const atS = timeS ?? after.posterS;
+      const [a, b] = [await pixelsAt(before, atS), await pixelsAt(after, atS)];
+      let count = 0;
+      for (let at = 0; at < a.length; at += 4) if (differs(a, b, at)) count++;
+      most = Math.max(most, count / (a.length / 4));
+    }
+    return most;
+  } catch (error) {
+    if (error instanceof IssueError) return 1;
+    throw error;
+  }
+}
+
+/** Pixels are compared as they are laid over anything: what is clear has no colour. */
+function differs(a: Uint8ClampedArray, b: Uint8ClampedArray, at: number): boolean {
+  const [alphaA, alphaB] = [a[at + 3]!, b[at + 3]!];
+  if (Math.abs(alphaA - alphaB) > unseenLevels) return true;
+  for (let i = 0; i < 3; i++) {
+    if (Math.abs(a[at + i]! * alphaA - b[at + i]! * alphaB) > unseenLevels * 255) return true;
+  }
+  return false;
+}
+
+function sideScene({ request, format }: Side, heightPx: number): Promise<Scene> {
+  const whole = request.house.formats.find((one) => one.id === format);
+  const share = whole ? Math.min(1, heightPx / whole.height) : 1;
+  return loadedScene(smallerRequest({ ...request, format }, share, blurSamples), host);
+}
+
+async function pixelsAt(scene: Scene, timeS: number): Promise<Uint8ClampedArray> {
+  const picture = scene.sample(Math.min(timeS, scene.lengthS));
+  if (scene.showsVideo) await Promise.all([...rastersOf(picture.ops)].map((ref) => host.load(ref, fetchRaster)));
+  const { width, height } = scene.still.format;
+  const surface = host.whole(width, height);
+  paint(picture, { x: 0, y: 0, width, height }, surface.context, host);
+  return (surface.canvas as OffscreenCanvas).getContext("2d")!.getImageData(0, 0, width, height).data;
+}

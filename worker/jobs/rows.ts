@@ -1,0 +1,51 @@
+import { z } from "zod";
+import { findingsOf } from "@/core/checks/findings";
+import { rowValues } from "@/core/sheets/row";
+import { rowChecker } from "@/render/checks";
+import { findRelease } from "@/server/db/releases";
+import { keepRowFindings, listRowFindings } from "@/server/db/row-findings";
+import { findSheet, listRows, touchSheet } from "@/server/db/sheets";
+import { loadRaster } from "@/server/files/rasters";
+import { printOf, releaseOf } from "@/server/sheets/prints";
+import { defineJob } from "./define";
+
+/** Rows that are looked at before it is told of them. */
+const toldTogether = 20;
+
+/** Looks for all that can be found about rows of a sheet, in every format: of all of them, or of those that are ready. */
+export const job = defineJob({
+  payload: z.object({ sheetId: z.string(), all: z.boolean() }),
+  run: async ({ db, progress, signal }, { sheetId, all }) => {
+    const sheet = await findSheet(db, sheetId);
+    if (!sheet) return null;
+    const rows = (await listRows(db, sheetId)).filter(({ state }) => all || state !== "draft");
+    const releaseIds = new Set(rows.map((row) => releaseOf(sheet, row)));
+    progress.stage = "checking";
+    for (const releaseId of releaseIds) {
+      const release = await findRelease(db, releaseId);
+      if (!release) continue;
+      const { document: design, house } = release;
+      const looked = rowChecker({ design, house }, loadRaster);
+      const own = rows.filter((row) => releaseOf(sheet, row) === releaseId);
+      const byPrint = new Map(own.map((row) => [printOf(design, rowValues(design, row.cells)), row]));
+      const known = await listRowFindings(db, releaseId, [...byPrint.keys()]);
+      const open = [...byPrint].filter(([print]) => !known.has(print));
+      progress.total += open.length;
+      let untold: string[] = [];
+      const tell = async () => {
+        if (untold.length > 0) await touchSheet(db, sheetId, { rows: untold });
+        untold = [];
+      };
+      for (const [print, row] of open) {
+        signal.throwIfAborted();
+        const found = await looked(rowValues(design, row.cells), design.formats);
+        await keepRowFindings(db, releaseId, print, findingsOf(design, found));
+        untold.push(row.id);
+        progress.done++;
+        if (untold.length >= toldTogether) await tell();
+      }
+      await tell();
+    }
+    return null;
+  },
+});
