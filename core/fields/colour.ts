@@ -30,6 +30,7 @@ export const field = defineField({
     ),
   offered,
   // A colour of no house is the nearest that is on offer.
-  mend: (own, entered, house) => nearestColour(String(entered), own.choices, house) ?? likeliest(String(entered), offered(own, house))?.id,
+  mend: (own, entered, house) =>
+    nearestColour(String(entered), own.choices, house) ?? likeliest(String(entered), offered(own, house))?.id,
   label: "a choice of colours",
 });

@@ -8,11 +8,11 @@ const schema = z
   .describe("One line of text");
 
 const faults = (own: z.infer<typeof schema>, value: string) =>
-    writtenFaults(own, value, (trimmed) =>
-      own.pattern && !looksLike(own.pattern, trimmed)
-        ? [{ code: "pattern", message: `${own.label} must look like “${own.pattern.example}”.` }]
-        : [],
-    );
+  writtenFaults(own, value, (trimmed) =>
+    own.pattern && !looksLike(own.pattern, trimmed)
+      ? [{ code: "pattern", message: `${own.label} must look like “${own.pattern.example}”.` }]
+      : [],
+  );
 
 export const field = defineField({
   ...asWritten,

@@ -65,8 +65,12 @@ export function mendWritten(
   isGood: (text: string) => boolean,
 ): string | undefined {
   if (typeof entered !== "string") return undefined;
-  const clean = withoutUnseen(entered).replace(/[^\S\n]+/g, " ").trim();
-  return [clean, shortened(clean, field.shorter)].find((text) => text !== undefined && text !== entered && isGood(text));
+  const clean = withoutUnseen(entered)
+    .replace(/[^\S\n]+/g, " ")
+    .trim();
+  return [clean, shortened(clean, field.shorter)].find(
+    (text) => text !== undefined && text !== entered && isGood(text),
+  );
 }
 
 /** All that written kinds do alike. */

@@ -7,7 +7,11 @@ import { likeliest } from "../fields/mend";
 import { cellOf, type Cell, type Cells, type Column } from "./row";
 
 /** What may be done about a value that is wrong for its field; undefined where only who typed it can know. */
-export function fixOfFault({ design, house }: Omit<Filled, "values">, cells: Cells, fault: ValueFault): Fix | undefined {
+export function fixOfFault(
+  { design, house }: Omit<Filled, "values">,
+  cells: Cells,
+  fault: ValueFault,
+): Fix | undefined {
   if (fault.code === "length") return nearestLength(design.length, cells);
   const field = design.fields.find(({ id }) => id === fault.field);
   const entered = field && cellOf(cells, field.id as Column);
@@ -21,7 +25,9 @@ export function fixOfFault({ design, house }: Omit<Filled, "values">, cells: Cel
 }
 
 function nearestLength({ min, max }: { min: number; max: number }, cells: Cells): Fix | undefined {
-  const figures = String(cellOf(cells, "@length") ?? "").replace(",", ".").match(/\d+(\.\d+)?/);
+  const figures = String(cellOf(cells, "@length") ?? "")
+    .replace(",", ".")
+    .match(/\d+(\.\d+)?/);
   if (!figures) return undefined;
   const lengthS = Math.min(max, Math.max(min, Number(figures[0])));
   return { label: `Make it ${lengthS} s long`, fields: {}, lengthS };

@@ -25,7 +25,11 @@ export function namedMedia(
 ): NamedMedia[] {
   const slots = ownSlots(design).map((field) => ({
     field,
-    known: new Set(kindOf(field).offered?.(field, house).map(({ id }) => id)),
+    known: new Set(
+      kindOf(field)
+        .offered?.(field, house)
+        .map(({ id }) => id),
+    ),
   }));
   return rows.flatMap(({ id, cells }) =>
     slots.flatMap(({ field, known }): NamedMedia[] => {

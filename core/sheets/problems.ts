@@ -26,27 +26,23 @@ interface Looked {
 
 /** All that is to be looked at in a row, the worst first; what may go out all the same is none of it. */
 export function problemsOf(design: Design, { cells, found, accepted }: Looked): Problem[] {
-  const faults = rowFaults(design, cells).map(
-    (fault): Problem => ({
-      id: `value:${fault.field}:${fault.code}`,
-      severity: "stop",
-      message: fault.message,
-      field: fault.field,
-      fault,
-    }),
-  );
+  const faults = rowFaults(design, cells).map((fault): Problem => ({
+    id: `value:${fault.field}:${fault.code}`,
+    severity: "stop",
+    message: fault.message,
+    field: fault.field,
+    fault,
+  }));
   const may = new Set(accepted.map(({ check }) => check));
   const findings = (found ?? [])
     .filter(({ id, severity }) => severity !== "note" && !may.has(id))
-    .map(
-      (finding): Problem => ({
-        id: finding.id,
-        severity: finding.severity,
-        message: finding.message,
-        field: finding.field === "length" ? "@length" : finding.field,
-        finding,
-      }),
-    );
+    .map((finding): Problem => ({
+      id: finding.id,
+      severity: finding.severity,
+      message: finding.message,
+      field: finding.field === "length" ? "@length" : finding.field,
+      finding,
+    }));
   return [...faults, ...findings].sort((a, b) => rank[a.severity] - rank[b.severity]);
 }
 
@@ -57,7 +53,9 @@ export interface Shared {
 }
 
 /** The problems of many rows, each once, those that stop first and of those the ones that most rows have. */
-export function sharedProblems(rows: readonly { readonly id: string; readonly problems: readonly Problem[] }[]): Shared[] {
+export function sharedProblems(
+  rows: readonly { readonly id: string; readonly problems: readonly Problem[] }[],
+): Shared[] {
   const byId = new Map<string, { problem: Problem; rows: string[] }>();
   for (const { id, problems } of rows) {
     for (const problem of problems) {

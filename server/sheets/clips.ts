@@ -17,7 +17,12 @@ export interface LookedClip {
 }
 
 /** The newest clip of a row in each format and output, with how it stands to what the row says now. */
-export function lookAt(release: Release, outputs: readonly Output[], row: Row, clips: readonly RowExport[]): LookedClip[] {
+export function lookAt(
+  release: Release,
+  outputs: readonly Output[],
+  row: Row,
+  clips: readonly RowExport[],
+): LookedClip[] {
   const print = printOf(release.document, rowValues(release.document, row.cells));
   const newest = new Map<string, LookedClip>();
   for (const clip of clips) {

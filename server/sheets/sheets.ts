@@ -75,7 +75,10 @@ export async function readSheets(member: Member, { before, kind, mine, design }:
   const found = await listSheets(db, { ...common, single, ...(mine === "yes" && { madeBy: member.id }) });
   const page = found.slice(0, pageSize);
   const ids = page.map(({ id }) => id);
-  const [states, cells] = [await countStates(db, ids), single ? await listOnlyCells(db, ids) : new Map<string, Cells>()];
+  const [states, cells] = [
+    await countStates(db, ids),
+    single ? await listOnlyCells(db, ids) : new Map<string, Cells>(),
+  ];
   const sheets: SheetCard[] = [];
   for (const sheet of page) {
     const own = cells.get(sheet.id);
@@ -105,7 +108,9 @@ const mostUses = 200;
 /** The sheets and single clips that are filled in from releases of a design, those changed last first. */
 export async function readSheetUses(designId: string): Promise<SheetUses> {
   const found = await listSheets(database(), { before: undefined, limit: mostUses + 1, designId });
-  const uses = found.slice(0, mostUses).map(({ id, name, single, release, rows }) => ({ id, name, single, release, rows }));
+  const uses = found
+    .slice(0, mostUses)
+    .map(({ id, name, single, release, rows }) => ({ id, name, single, release, rows }));
   return { uses, more: found.length > mostUses };
 }
 

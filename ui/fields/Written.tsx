@@ -39,6 +39,30 @@ export function Written({ id, field, value, stopped, onChange, onLeave }: Contro
 const whole = (min: number, max: number, text: string): number =>
   Math.min(max, Math.max(min, Math.round(Number(text) || 0)));
 
+/** Short forms, one a line, as “Department = Dept”. What is being typed stays as it is until it is left. */
+function ShorterSetting({ field, change }: Pick<SettingsProps<WrittenField>, "field" | "change">) {
+  const text = field.shorter.map(({ long, short }) => `${long} = ${short}`).join("\n");
+  const read = (typed: string) =>
+    typed.split("\n").flatMap((line) => {
+      const [long, short, ...more] = line.split("=").map((part) => part.trim());
+      return long && long.length >= 2 && short !== undefined && more.length === 0 ? [{ long, short }] : [];
+    });
+  return (
+    <label className="setting">
+      Short forms, where there is little room
+      <textarea
+        key={`${field.id} ${text}`}
+        rows={2}
+        className="form-control form-control-sm"
+        placeholder="Department = Dept"
+        defaultValue={text}
+        onBlur={(event) => change({ shorter: read(event.target.value).slice(0, 40) })}
+      />
+      <small>One a line. They are offered when a text does not fit.</small>
+    </label>
+  );
+}
+
 /** What may be said of a text of either kind. */
 export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) {
   return (
@@ -85,6 +109,7 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
           onChange={(event) => change({ max: whole(Math.max(1, field.min), 500, event.target.value) })}
         />
       </span>
+      <ShorterSetting field={field} change={change} />
     </>
   );
 }

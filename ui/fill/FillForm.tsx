@@ -42,7 +42,9 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         )}
       </div>
       {desk.newer && <Newer desk={desk} clipId={store?.getState().view.id} />}
-      {filling.untouched && <LastValues desk={desk} onTake={(values) => filling.setAll("Values of the last clip", values)} />}
+      {filling.untouched && (
+        <LastValues desk={desk} onTake={(values) => filling.setAll("Values of the last clip", values)} />
+      )}
       {design.notes && <p className="fill__notes font-serif fs-15 fst-italic mt-12 mx-0 mb-0 ps-10">{design.notes}</p>}
       {groups.map((group) => (
         <section key={group} className="fill__group">

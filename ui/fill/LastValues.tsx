@@ -26,7 +26,12 @@ export function LastValues({ desk, onTake }: { desk: FillDesk; onTake: (values: 
   return (
     <Notice weight="note">
       Your last one was “{clip.title}”.{" "}
-      <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => void take().catch(() => undefined)}>
+      <Button
+        variant="link"
+        size="sm"
+        className="p-0 align-baseline"
+        onClick={() => void take().catch(() => undefined)}
+      >
         Begin with its values
       </Button>
     </Notice>

@@ -22,7 +22,9 @@ const cut: Issue = { code: "text_cut", layer: "title" };
 describe("notesByField", () => {
   test("puts what layout found at the field that fills the layer, with the formats it is about", () => {
     const { fields } = noted(ready(["Wide", []], ["Tall", [cut]], ["Square", [cut]]));
-    expect(fields.get("name")).toMatchObject([{ weight: "stop", text: expect.stringMatching(/is cut.*\(Square, Tall\)$/) }]);
+    expect(fields.get("name")).toMatchObject([
+      { weight: "stop", text: expect.stringMatching(/is cut.*\(Square, Tall\)$/) },
+    ]);
     expect(fields.get("name")![0]!.finding).toMatchObject({ id: "text_cut:title:", layer: "title", field: "name" });
   });
   test("tells nobody off for a field they have not reached, but always for what they typed", () => {

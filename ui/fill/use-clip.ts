@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { NewSheet, SheetView } from "@/contract/sheets";
 import type { FillDesk } from "@/contract/releases";
 import { startingValues, type Values } from "@/core/document/values";
@@ -34,6 +34,18 @@ function write(store: SheetStore, label: string, values: Values): void {
   store.getState().edit(label, { cells });
 }
 
+/** Begins a clip on the server, again and again while that is not to be reached. */
+async function newClip(releaseId: string, name: string): Promise<SheetView> {
+  for (let id: string | undefined; ;) {
+    try {
+      id ??= (await call("/api/sheets", NewSheet, { releaseId, name, single: true })).id;
+      return await call(`/api/sheets/${id}`, SheetView);
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, retryMs));
+    }
+  }
+}
+
 const nothing = () => () => undefined;
 
 /**
@@ -54,17 +66,13 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
   );
   const values = useRowValues(row?.cells) ?? fresh;
 
-  const begin = useCallback(async () => {
-    try {
-      const { id } = await call("/api/sheets", NewSheet, { releaseId, name: design.name, single: true });
-      const next = createSheet(await call(`/api/sheets/${id}`, SheetView));
-      write(next, "Write", newest.current);
-      setStore(next);
-      window.history.replaceState(null, "", `/fill/${releaseId}?clip=${id}`);
-    } catch {
-      setTimeout(() => void begin(), retryMs);
-    }
-  }, [releaseId, design.name]);
+  const begin = async () => {
+    const view = await newClip(releaseId, design.name);
+    const next = createSheet(view);
+    write(next, "Write", newest.current);
+    setStore(next);
+    window.history.replaceState(null, "", `/fill/${releaseId}?clip=${view.id}`);
+  };
 
   const change = (label: string, next: Values) => {
     if (store) return write(store, label, next);

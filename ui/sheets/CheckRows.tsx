@@ -36,7 +36,9 @@ export function CheckRows() {
     <>
       {said && <small role="status">{said}</small>}
       <button type="button" className="tool" disabled={unseen === 0} onClick={() => void check()}>
-        {unseen === 0 ? "All rows are looked at" : `Look at ${unseen === 1 ? "the row" : `${unseen} rows`} not seen yet`}
+        {unseen === 0
+          ? "All rows are looked at"
+          : `Look at ${unseen === 1 ? "the row" : `${unseen} rows`} not seen yet`}
       </button>
     </>
   );

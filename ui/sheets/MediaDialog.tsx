@@ -66,7 +66,10 @@ export function MediaDialog({ dropped, onClose }: { dropped: readonly BroughtFil
         {named.length > 0 && (
           <Table size="sm" className="mt-12">
             <tbody>
-              <Lines label="found by their names" list={matched.map(({ cell, file }) => `${place(cell)} ← ${file.name}`)} />
+              <Lines
+                label="found by their names"
+                list={matched.map(({ cell, file }) => `${place(cell)} ← ${file.name}`)}
+              />
               <Lines label="named by a cell, but not among the files" list={missing.map(place)} />
               <Lines label="files that no cell names" list={left.map(({ name }) => name)} />
               <Lines label="names that several files have; the first is taken" list={twice} />
@@ -123,8 +126,8 @@ function Drop({ onFiles }: { onFiles: (files: readonly File[]) => void }) {
   return (
     <div {...getRootProps()} className={`sheet-drop${isDragActive ? " is-over" : ""}`}>
       <input {...getInputProps()} aria-label="Pictures, a folder or a zip" />
-      Drop a folder, a zip or pictures here, or press to choose some. Their names say where they go; case and ending don’t
-      count.
+      Drop a folder, a zip or pictures here, or press to choose some. Their names say where they go; case and ending
+      don’t count.
     </div>
   );
 }

@@ -115,7 +115,9 @@ export function MoveOn() {
           </Button>
         </Notice>
       )}
-      {looking && <MoveOnDialog next={looking} onMove={(ids) => moveOn(looking, ids)} onClose={() => setLooking(undefined)} />}
+      {looking && (
+        <MoveOnDialog next={looking} onMove={(ids) => moveOn(looking, ids)} onClose={() => setLooking(undefined)} />
+      )}
     </>
   );
 }

@@ -1,20 +1,21 @@
 "use client";
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
 import type { RowView } from "@/contract/sheets";
 import { rowFaults, rowValues } from "@/core/sheets/row";
 import { titleOf } from "@/core/sheets/title";
+import { useVirtualLines } from "@/ui/parts/virtual";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { CompareDialog, type ComparedSide } from "@/ui/stage/CompareDialog";
 import { ContactPrint } from "./contact/ContactPrint";
-import { ThumbPainter } from "./contact/painter";
+import type { ThumbPainter } from "./contact/painter";
+import { usePainter } from "./contact/use-painting";
 import { deskOf, useSheet } from "./store";
 import { useRowShares, type RowShare } from "./use-row-shares";
 
 const printPx = 96;
-const linePx = 118;
+const lineSize = () => 118;
 
 /** Every row as it is and as it would be on another release, the ones that differ most first; all go or some. */
 export function MoveOnDialog(props: {
@@ -33,14 +34,10 @@ export function MoveOnDialog(props: {
     () => [...rows].sort((a, b) => (shares.get(b.id)?.share ?? -1) - (shares.get(a.id)?.share ?? -1)),
     [rows, shares],
   );
-  const painter = usePainter(view, next);
+  const desks = useMemo(() => [view.desk, ...view.others, next], [view.desk, view.others, next]);
+  const painter = usePainter(desks);
   const box = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: sorted.length,
-    getScrollElement: () => box.current,
-    estimateSize: () => linePx,
-    overscan: 2,
-  });
+  const { lines, height } = useVirtualLines(box, sorted.length, lineSize);
   const going = rows.filter(({ id }) => !left.has(id)).map(({ id }) => id);
   const toggle = (id: string) => {
     const now = new Set(left);
@@ -57,8 +54,8 @@ export function MoveOnDialog(props: {
             : `${unlike} of ${rows.length} rows look different; those that differ most come first.`}
         </p>
         <div ref={box} className="move-on" tabIndex={0} aria-label="Rows, before and after">
-          <div style={{ height: virtual.getTotalSize(), position: "relative" }}>
-            {virtual.getVirtualItems().map(({ index, start }) => {
+          <div style={{ height, position: "relative" }}>
+            {lines.map(({ index, start }) => {
               const row = sorted[index]!;
               return (
                 <div key={row.id} className="move-on__line" style={{ transform: `translateY(${start}px)` }}>
@@ -84,23 +81,13 @@ export function MoveOnDialog(props: {
           {left.size > 0 ? "Choose all" : "Choose none"}
         </Button>
         <Button disabled={going.length === 0} onClick={() => onMove(going)}>
-          Move {going.length === rows.length ? `all ${rows.length}` : going.length} {going.length === 1 ? "row" : "rows"}{" "}
-          on
+          Move {going.length === rows.length ? `all ${rows.length}` : going.length}{" "}
+          {going.length === 1 ? "row" : "rows"} on
         </Button>
       </Modal.Footer>
       {compared && <CompareDialog sides={compared} onClose={() => setCompared(undefined)} />}
     </PaperDialog>
   );
-}
-
-function usePainter(view: { desk: FillDesk; others: readonly FillDesk[] }, next: FillDesk): ThumbPainter {
-  const { desk, others } = view;
-  const painter = useMemo(() => {
-    const desks = [desk, ...others, next].map(({ id, document: design, house }) => [id, { design, house }] as const);
-    return new ThumbPainter(Object.fromEntries(desks));
-  }, [desk, others, next]);
-  useEffect(() => () => painter.close(), [painter]);
-  return painter;
 }
 
 /** One row before and after, in the format in which most of it differs. */

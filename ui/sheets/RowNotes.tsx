@@ -15,11 +15,7 @@ import { useProblems } from "./problems";
 import { deskOf, useSheet, useSheetStore } from "./store";
 
 /** What is found about a row, field by field: mended here or in all rows that have it, or let go out with a reason. */
-export function RowNotes(props: {
-  row: RowView;
-  faults: readonly ValueFault[];
-  findings: readonly Finding[];
-}) {
+export function RowNotes(props: { row: RowView; faults: readonly ValueFault[]; findings: readonly Finding[] }) {
   const { row, faults, findings } = props;
   const view = useSheet((state) => state.view);
   const { document: design, house, accepted } = deskOf(view, row);
@@ -82,7 +78,9 @@ function Ways({ row, note }: { row: RowView; note: FieldNote }) {
     const problem = problemsOf(other).find((one) => one.id === id);
     return problem ? [{ row: other, problem }] : [];
   });
-  const canMend = finding ? finding.severity !== "note" : fault && !["required", "sample", "short"].includes(fault.code);
+  const canMend = finding
+    ? finding.severity !== "note"
+    : fault && !["required", "sample", "short"].includes(fault.code);
   const all = async () => {
     const { cells, left } = await mendAll(store.getState().view, same, (done) =>
       setProgress(`Trying ${done} of ${same.length} …`),

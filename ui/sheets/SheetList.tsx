@@ -34,8 +34,7 @@ export function SheetList() {
   const before = passed.at(-1);
   const list = useQuery({
     queryKey: ["sheets", shown, before ?? null],
-    queryFn: () =>
-      call(`/api/sheets?${asked[shown]}${before === undefined ? "" : `&before=${before}`}`, ListShape),
+    queryFn: () => call(`/api/sheets?${asked[shown]}${before === undefined ? "" : `&before=${before}`}`, ListShape),
   });
   const sheets = list.data?.sheets ?? [];
   const next = list.data?.next ?? null;
@@ -60,7 +59,8 @@ export function SheetList() {
         <Notice weight="note">
           {shown === "sheets" ? (
             <>
-              There is no sheet yet. Choose a design on the <Link href="/">shelf</Link> and press <i>Many in a sheet</i>.
+              There is no sheet yet. Choose a design on the <Link href="/">shelf</Link> and press <i>Many in a sheet</i>
+              .
             </>
           ) : (
             <>

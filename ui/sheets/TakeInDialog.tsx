@@ -26,7 +26,9 @@ export function TakeInDialog({ onClose }: { onClose: (brought: readonly BroughtF
   const take = async (files: readonly File[]) => {
     const file = files.find(({ name }) => isTableName(name)) ?? (files.length === 1 ? files[0] : undefined);
     if (files.length === 0) return;
-    setFault(file ? undefined : "There is no table among these files. Drop a CSV or XLSX file, with the pictures beside it.");
+    setFault(
+      file ? undefined : "There is no table among these files. Drop a CSV or XLSX file, with the pictures beside it.",
+    );
     if (!file) return;
     try {
       setBrought(await broughtFiles(files.filter((other) => other !== file)));
@@ -45,8 +47,8 @@ export function TakeInDialog({ onClose }: { onClose: (brought: readonly BroughtF
           {fault && <Notice weight="stop">{fault}</Notice>}
           <p className="quiet mt-12 mb-0">
             A table has a heading and one row for each clip. Columns are found by what they are called; nothing is
-            changed before you have seen it. Pictures that the table names, a folder or a zip of them, may be dropped with
-            it.
+            changed before you have seen it. Pictures that the table names, a folder or a zip of them, may be dropped
+            with it.
           </p>
         </Modal.Body>
       )}

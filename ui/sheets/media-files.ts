@@ -22,7 +22,8 @@ export async function broughtFiles(dropped: readonly File[]): Promise<BroughtFil
     if (/\.zip$/i.test(file.name) || file.type === "application/zip") files.push(...(await filesInZip(file)));
     else if (!isHidden(file.name)) files.push({ name: file.name, read: async () => file });
   }
-  if (files.length > mostFiles) throw new BringError(`These are ${files.length} files; up to ${mostFiles} can be brought at once.`);
+  if (files.length > mostFiles)
+    throw new BringError(`These are ${files.length} files; up to ${mostFiles} can be brought at once.`);
   return files;
 }
 

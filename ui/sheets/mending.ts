@@ -28,9 +28,7 @@ export async function mendAll(
   let left = 0;
   for (const [i, { row, problem }] of rows.entries()) {
     const fix = await fixOf(view, row, problem, row.found ?? []);
-    const changes = fix
-      ? cellsOfFix(fix).flatMap(([column, to]) => cellChange(row, column, to) ?? [])
-      : [];
+    const changes = fix ? cellsOfFix(fix).flatMap(([column, to]) => cellChange(row, column, to) ?? []) : [];
     if (changes.length === 0) left++;
     cells.push(...changes);
     onProgress(i + 1);

@@ -29,7 +29,8 @@ export function standing({ clips, state }: RowView): string {
 }
 
 /** Which rows are shown: all, or those of one kind. `problem:ID` are those that have it. */
-export type Show = "all" | "wrong" | "unseen" | "draft" | "ready" | "approved" | "made" | "outdated" | `problem:${string}`;
+export type Show =
+  "all" | "wrong" | "unseen" | "draft" | "ready" | "approved" | "made" | "outdated" | `problem:${string}`;
 
 export const showWords: Readonly<Record<Exclude<Show, `problem:${string}`>, string>> = {
   all: "All rows",

@@ -89,8 +89,7 @@ function unseen(before: readonly RowView[], after: readonly RowView[]): readonly
 export const deskOf = (
   { desk, others }: { readonly desk: FillDesk; readonly others: readonly FillDesk[] },
   { release }: RowView,
-): FillDesk =>
-  (release === null ? undefined : others.find(({ id }) => id === release)) ?? desk;
+): FillDesk => (release === null ? undefined : others.find(({ id }) => id === release)) ?? desk;
 
 /** What is known of a sheet, and what is changed in it: shown at once, saved in order, never lost by a gap in the network. */
 export function createSheet({ rows, ...view }: SheetView) {

@@ -19,7 +19,13 @@ type Way = "side" | "wipe" | "difference";
 const differingPx = 540;
 
 /** Two fill-ins side by side, over one another under a wipe, or what differs between them; one needle moves both. */
-export function CompareDialog({ sides, onClose }: { sides: readonly [ComparedSide, ComparedSide]; onClose: () => void }) {
+export function CompareDialog({
+  sides,
+  onClose,
+}: {
+  sides: readonly [ComparedSide, ComparedSide];
+  onClose: () => void;
+}) {
   const [way, setWay] = useState<Way>("side");
   const [plate, setPlate] = useState<Plate>("dark");
   const [wipe, setWipe] = useState(50);

@@ -113,7 +113,10 @@ const barsOf = (table: Scene["table"]): MoveBar[] =>
 const load = (refs: Iterable<string>) => Promise.all([...refs].map((ref) => host.load(ref, fetchRaster)));
 
 async function check(stage: string, scope: CheckScope): Promise<Answer> {
-  return issuesIn([...(stages.get(stage) ?? [])].map(([, { request }]) => request), scope);
+  return issuesIn(
+    [...(stages.get(stage) ?? [])].map(([, { request }]) => request),
+    scope,
+  );
 }
 
 const look = ({ request, formats }: Extract<ToWorker, { kind: "look" }>): Promise<Answer> =>

@@ -2,8 +2,6 @@ import { NewSheetRequest, SheetListQuery } from "@/contract/sheets";
 import { handler } from "@/server/auth/handler";
 import { readSheets, startSheet } from "@/server/sheets/sheets";
 
-export const GET = handler("contributor", { query: SheetListQuery }, ({ member, query }) =>
-  readSheets(member, query),
-);
+export const GET = handler("contributor", { query: SheetListQuery }, ({ member, query }) => readSheets(member, query));
 
 export const POST = handler("contributor", { body: NewSheetRequest }, ({ member, body }) => startSheet(member, body));

@@ -7,6 +7,8 @@ export interface Print {
   readonly widthPx: number;
 }
 
+export const placeOf = ({ rowId, format }: Pick<Print, "rowId" | "format">): string => `${rowId} ${format}`;
+
 /** Pictures that stand together under one caption. */
 export interface Block {
   readonly rowId: string;
@@ -15,8 +17,7 @@ export interface Block {
 }
 
 export type Line =
-  | { readonly kind: "title"; readonly format: string }
-  | { readonly kind: "blocks"; readonly blocks: readonly Block[] };
+  { readonly kind: "title"; readonly format: string } | { readonly kind: "blocks"; readonly blocks: readonly Block[] };
 
 export type Grouping = "row" | "format";
 

@@ -79,14 +79,20 @@ export class ThumbPainter {
 
   private async work(worker: StageClient, number: number): Promise<void> {
     this.busy.add(worker);
-    for (let known = false; !this.closed; ) {
+    for (let known = false; !this.closed;) {
       const open = this.wanting(number, this.workers.length);
       if (open.length === 0) break;
       const from = this.turn++ % open.length;
       const some = [...open.slice(from), ...open.slice(0, from)].slice(0, together);
       const { timeS } = this;
       const stamps = some.map(([, shown]) => this.stamp(shown));
-      const items = some.map(([, { key, desk, values, format, heightPx }]) => ({ key, desk, values, format, heightPx }));
+      const items = some.map(([, { key, desk, values, format, heightPx }]) => ({
+        key,
+        desk,
+        values,
+        format,
+        heightPx,
+      }));
       try {
         const desks = known ? {} : { desks: this.desks };
         const answer = await worker.call({ kind: "thumbs", stage: "thumbs", items, timeS, ...desks });

@@ -1,0 +1,58 @@
+"use client";
+import type { FillDesk } from "@/contract/releases";
+import type { Problem } from "@/core/sheets/problems";
+import type { Values } from "@/core/document/values";
+import { ContactPrint } from "./ContactPrint";
+import { gaps, placeOf, type Block } from "./lines";
+import type { ThumbPainter } from "./painter";
+
+/** A row as it is shown on a contact sheet. */
+export interface ContactRow {
+  readonly number: number;
+  readonly title: string;
+  readonly desk: FillDesk;
+  readonly values: Values;
+  /** Stands for the values: the same for the same. */
+  readonly version: string;
+  readonly worst: Problem | undefined;
+}
+
+/** A row in its formats, or in one of them, with its number, its title and the worst that is found in it. */
+export function ContactBlock(props: {
+  block: Block;
+  row: ContactRow;
+  painter: ThumbPainter;
+  picked: readonly string[];
+  heightPx: number;
+  plate: string;
+  onPick: (place: string) => void;
+}) {
+  const { block, row, painter, picked, heightPx, plate, onPick } = props;
+  const { number, title, desk, values, version, worst } = row;
+  return (
+    <div className="contact-block" style={{ width: block.widthPx }}>
+      <p className={worst ? `has-${worst.severity}` : ""} title={worst?.message}>
+        <span className="figures">{number}</span> <bdi>{title || "empty"}</bdi>
+      </p>
+      <div className="d-flex" style={{ gap: gaps.print }}>
+        {block.prints.map((print) => (
+          <ContactPrint
+            key={print.format}
+            painter={painter}
+            place={placeOf(print)}
+            label={`Row ${number} ${title}, ${desk.house.formats.find(({ id }) => id === print.format)?.name}`}
+            desk={desk.id}
+            values={values}
+            version={version}
+            format={print.format}
+            widthPx={print.widthPx}
+            heightPx={heightPx}
+            picked={picked.includes(placeOf(print))}
+            plate={plate}
+            onPick={onPick}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
