@@ -109,7 +109,7 @@ export function Grid(props: {
           />
         </div>
       </RowFacts.Provider>
-      <RowTools chosen={chosen} onAdd={addRows} hidden={rows.length - shown.length} />
+      <RowTools chosen={chosen} onAdd={addRows} />
     </section>
   );
 }

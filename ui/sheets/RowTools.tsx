@@ -5,12 +5,10 @@ import { z } from "zod";
 import type { RowState } from "@/contract/sheets";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
-import { CheckRows } from "./CheckRows";
 import { newRowId, useSheet, useSheetStore } from "./store";
 
 /** What is done with whole rows: added, copied, moved, taken away, said to be ready. */
-export function RowTools(props: { chosen: readonly string[]; onAdd: (count: number) => void; hidden: number }) {
-  const { chosen, onAdd, hidden } = props;
+export function RowTools({ chosen, onAdd }: { chosen: readonly string[]; onAdd: (count: number) => void }) {
   const store = useSheetStore();
   const rows = useSheet((state) => state.rows);
   const picked = rows.filter(({ id }) => chosen.includes(id));
@@ -65,8 +63,6 @@ export function RowTools(props: { chosen: readonly string[]; onAdd: (count: numb
         Take {many} away
       </button>
       <span className="ms-auto" />
-      {hidden > 0 && <small className="figures">{hidden} rows are not shown</small>}
-      <CheckRows />
       <button type="button" className="tool" disabled={none} onClick={() => void say("ready")}>
         Ready
       </button>

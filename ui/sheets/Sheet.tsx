@@ -5,6 +5,7 @@ import { Button } from "react-bootstrap";
 import type { RowView } from "@/contract/sheets";
 import { Notice } from "@/ui/parts/Notice";
 import { Segments } from "@/ui/parts/Segments";
+import { CheckRows } from "./CheckRows";
 import { Conflicts } from "./Conflicts";
 import { ContactSheet } from "./contact/ContactSheet";
 import { Grid } from "./Grid";
@@ -54,8 +55,14 @@ export function Sheet() {
           <Saved /> · {rows.length} {rows.length === 1 ? "row" : "rows"} · {view.desk.document.name}, release{" "}
           {view.desk.number}
         </p>
-        <Segments label="How the rows are shown" value={face} options={faces} onChange={setFace} />
         <History />
+        <Button variant="segment" size="sm" className="text-nowrap" onClick={() => setTaking(true)}>
+          Take in a table …
+        </Button>
+        <TableOut />
+      </header>
+      <div className="sheet__bar sheet__bar--second align-items-center d-flex gap-8">
+        <Segments label="How the rows are shown" value={face} options={faces} onChange={setFace} small />
         <ShowChoice show={show} problems={problems} onChange={setShow} />
         <input
           type="search"
@@ -65,11 +72,14 @@ export function Sheet() {
           value={find}
           onChange={(event) => setFind(event.target.value)}
         />
-        <Button variant="segment" size="sm" className="text-nowrap" onClick={() => setTaking(true)}>
-          Take in a table …
-        </Button>
-        <TableOut />
-      </header>
+        {shown.length < rows.length && (
+          <small className="figures">
+            {shown.length} of {rows.length} rows
+          </small>
+        )}
+        <span className="ms-auto" />
+        <CheckRows />
+      </div>
       <div className="sheet__says">
         <MoveOn />
         <Conflicts />
