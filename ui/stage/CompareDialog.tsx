@@ -60,7 +60,8 @@ export function CompareDialog({
               : "Of different shape: they can only lie side by side"}
           </span>
         </div>
-        <div className={`compare__well is-${way}`} style={{ "--wipe": `${wipe}%` } as React.CSSProperties}>
+        {/* Shown in another size it is painted anew. */}
+        <div key={way} className={`compare__well is-${way}`} style={{ "--wipe": `${wipe}%` } as React.CSSProperties}>
           <figure className="m-0" style={{ "--ratio": a.width / a.height } as React.CSSProperties}>
             <FormatStage format={a} player={first.player} plate={way === "difference" ? "black" : plate} />
             <figcaption>{left.label}</figcaption>

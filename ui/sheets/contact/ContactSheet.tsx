@@ -26,7 +26,7 @@ export function ContactSheet({
   problems: (row: RowView) => readonly Problem[];
 }) {
   const view = useSheet((state) => state.view);
-  const [layout, setLayout] = useState<Layout>({ by: "row", order: "sheet", plate: "dark", heightPx: 144 });
+  const [layout, setLayout] = useState<Layout>({ by: "row", order: "sheet", plate: "dark", heightPx: 136 });
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [comparing, setComparing] = useState(false);
   const { by, order, heightPx, plate } = layout;
