@@ -1,5 +1,6 @@
 import type { Issue } from "../issue";
 import type { Still } from "../layout/types";
+import { framedScale } from "../media/framing";
 import { both, defineCheck } from "./define";
 
 /** A picture may be enlarged this much before it looks soft. */
@@ -9,9 +10,7 @@ const tolerance = 1.25;
 export function smallMedia(still: Still): Issue[] {
   return still.layers.flatMap(({ layer, content, box }): Issue[] => {
     if (layer.kind !== "picture" || content.kind !== "raster" || layer.matteOnly) return [];
-    const pick = layer.framing.fit === "cover" ? Math.max : Math.min;
-    const fitted = pick(box.width / content.width, box.height / content.height) * layer.framing.scale;
-    const enlarged = fitted * still.pxPerU;
+    const enlarged = framedScale(box, content, layer.framing) * still.pxPerU;
     return enlarged > tolerance ? [{ code: "media_small", layer: layer.id, times: enlarged }] : [];
   });
 }

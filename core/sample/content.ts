@@ -13,6 +13,7 @@ import type { Posed } from "./pose";
 import { boxPath, drawnPart, fillOp, mirrorFill, placed, sized, strokeOps } from "./steps";
 import { textOps } from "./text";
 import { layerOp, type FillOp, type PaintOp } from "./types";
+import { framedScale, seenPart } from "../media/framing";
 
 /** How a wave that calms within so many seconds stands just now. */
 export type WaveAt = (calm: number) => { readonly travelS: number; readonly left: number };
@@ -105,16 +106,10 @@ function rasterOps(
 ): PaintOp[] {
   const { box } = posed.still;
   const matrix = placed(posed, box);
-  const pick = framing.fit === "cover" ? Math.max : Math.min;
-  const scale = pick(box.width / content.width, box.height / content.height) * framing.scale;
+  const scale = framedScale(box, content, framing);
   const common = { kind: "picture" as const, hash: content.hash, opacity: 1 };
-  const axis = (side: number, whole: number, focus: number) => {
-    const seen = Math.min(whole, side / scale);
-    const from = Math.min(whole - seen, Math.max(0, focus * whole - seen / 2));
-    return { from, seen, at: (side - seen * scale) / 2 };
-  };
-  const x = axis(box.width, content.width, framing.focus.x);
-  const y = axis(box.height, content.height, framing.focus.y);
+  const x = seenPart(box.width, content.width, scale, framing.focus.x);
+  const y = seenPart(box.height, content.height, scale, framing.focus.y);
   if (framing.turn === 0) {
     const source = { x: x.from, y: y.from, width: x.seen, height: y.seen };
     const target = { x: x.at, y: y.at, width: x.seen * scale, height: y.seen * scale };

@@ -1,4 +1,3 @@
-import { useState } from "react";
 import type { Format } from "@/core/document/format";
 import type { FramingPart } from "@/core/fields/value";
 
@@ -31,6 +30,8 @@ export function Framed({
   shared,
   single,
   formats,
+  format,
+  onFormat,
   onChange,
   playing,
   onPlaying,
@@ -38,11 +39,13 @@ export function Framed({
   shared: FramingPart;
   single: Readonly<Record<string, FramingPart>>;
   formats: readonly Format[];
+  /** The one that is framed on its own; empty for all. */
+  format: string;
+  onFormat: (format: string) => void;
   onChange: (shared: FramingPart, single: Record<string, FramingPart>) => void;
   playing: Playing | undefined;
   onPlaying: (playing: Partial<Playing>) => void;
 }) {
-  const [format, setFormat] = useState("");
   const own = format === "" ? shared : { ...shared, ...single[format] };
   const set = (key: Key, value: number) =>
     format === ""
@@ -51,12 +54,15 @@ export function Framed({
   const { [format]: _, ...others } = single;
   return (
     <div className="slot__framing bg-sheet border rounded d-grid gap-6 mt-6 py-8 px-10">
+      <p className="quiet fs-13 m-0">
+        Pull it about in the preview; the wheel enlarges it, and turns it while Shift is held.
+      </p>
       <label className="setting">
         In
         <select
           className="form-select form-select-sm"
           value={format}
-          onChange={(event) => setFormat(event.target.value)}
+          onChange={(event) => onFormat(event.target.value)}
         >
           <option value="">all formats</option>
           {formats.map(({ id, name }) => (

@@ -1,5 +1,6 @@
-import { useState } from "react";
+import { useContext, useEffect, useRef, useState } from "react";
 import type { HousePicture, HouseVideo } from "@/core/document/media";
+import { isMedia } from "@/core/fields/define";
 import { houseIdOf } from "@/core/fields/slot";
 import { MediaValue, type FramingPart } from "@/core/fields/value";
 import type { Field } from "@/core/fields/field";
@@ -7,6 +8,7 @@ import { UploadButton } from "@/ui/parts/UploadButton";
 import { Choices } from "./Choices";
 import type { ControlProps } from "./define";
 import { Framed } from "./Framed";
+import { FramingDesk, type Framer } from "./framing-desk";
 
 type SlotField = Extract<Field, { kind: "picture" | "video" }>;
 
@@ -23,6 +25,7 @@ export function Slot({
   onChange,
 }: ControlProps<SlotField> & { all: readonly (HousePicture | HouseVideo)[] }) {
   const [framing, setFraming] = useState(false);
+  const [format, setFormat] = useState("");
   const media = typeof value === "object" && value.kind === "media" ? value : undefined;
   const own = media && "own" in media.source ? media.source.own : undefined;
   const chosen = typeof value === "string" ? value : media && houseIdOf(media);
@@ -39,6 +42,22 @@ export function Slot({
     const base = media ?? MediaValue.parse({ kind: "media", source: { house: chosen } });
     onChange({ ...base, ...part });
   };
+  const shared = media?.framing ?? {};
+  const single = media?.formats ?? {};
+  const shown = own ?? all.find((entry) => entry.id === chosen);
+  useFramer(
+    framing && shown
+      ? {
+          layers: field.drives.filter(({ property }) => isMedia(property)).map(({ layer }) => layer),
+          content: shown,
+          framingIn: (one) => ({ ...shared, ...single[one] }),
+          set: (one, part) =>
+            one === format || single[one]
+              ? frame({ framing: shared, formats: { ...single, [one]: { ...shared, ...single[one], ...part } } })
+              : frame({ framing: { ...shared, ...part }, formats: single }),
+        }
+      : undefined,
+  );
   return (
     <>
       <Choices id={id} kind={field.kind} offered={offered} chosen={own ? undefined : chosen} onChoose={onChange} />
@@ -73,11 +92,13 @@ export function Slot({
       </span>
       {framing && (
         <Framed
-          shared={media?.framing ?? {}}
-          single={media?.formats ?? {}}
+          shared={shared}
+          single={single}
           formats={formats}
-          onChange={(shared: FramingPart, single: Record<string, FramingPart>) =>
-            frame({ framing: shared, formats: single })
+          format={format}
+          onFormat={setFormat}
+          onChange={(framed: FramingPart, apart: Record<string, FramingPart>) =>
+            frame({ framing: framed, formats: apart })
           }
           playing={field.kind === "video" ? { from: media?.from ?? 0, speed: media?.speed ?? 1 } : undefined}
           onPlaying={frame}
@@ -85,6 +106,27 @@ export function Slot({
       )}
     </>
   );
+}
+
+/** Makes known what is being framed here, for as long as it is; what it does goes by the newest value. */
+function useFramer(framer: Framer | undefined): void {
+  const tell = useContext(FramingDesk);
+  const newest = useRef(framer);
+  useEffect(() => {
+    newest.current = framer;
+  });
+  const layers = framer?.layers.join(" ");
+  const { width, height } = framer?.content ?? {};
+  useEffect(() => {
+    if (layers === undefined || width === undefined || height === undefined) return;
+    tell?.({
+      layers: layers.split(" "),
+      content: { width, height },
+      framingIn: (format) => newest.current?.framingIn(format) ?? {},
+      set: (format, part) => newest.current?.set(format, part),
+    });
+    return () => tell?.(undefined);
+  }, [tell, layers, width, height]);
 }
 
 function Thumb({ kind, hash }: { kind: SlotField["kind"]; hash: string }) {

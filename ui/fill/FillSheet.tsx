@@ -9,9 +9,11 @@ import { PlateChoice } from "@/ui/stage/PlateChoice";
 import type { StagePlayer } from "@/ui/stage/player";
 import { Transport } from "@/ui/stage/Transport";
 import { ExportPanel } from "./ExportPanel";
+import { FramingDesk, type Framer } from "@/ui/fields/framing-desk";
 import type { SheetStore } from "@/ui/sheets/store";
 import { useHearing, useLeaving } from "@/ui/sheets/use-hearing";
 import { FillForm } from "./FillForm";
+import { FramingHands } from "./FramingHands";
 import { NoteContext, NoteLine } from "./NoteLine";
 import { useFilling, type Filling } from "./use-filling";
 
@@ -19,11 +21,14 @@ import { useFilling, type Filling } from "./use-filling";
 export function FillSheet({ desk, open }: { desk: FillDesk; open?: SheetStore }) {
   const filling = useFilling(desk, open);
   const { player, fixFor, mend, store } = filling;
+  const [framer, setFramer] = useState<Framer>();
   return (
     <NoteContext.Provider value={{ player, fixFor, onFix: mend }}>
       <main className="fill d-grid my-0 mx-auto">
-        <FillForm desk={desk} filling={filling} />
-        <FillStage desk={desk} filling={filling} />
+        <FramingDesk.Provider value={setFramer}>
+          <FillForm desk={desk} filling={filling} />
+        </FramingDesk.Provider>
+        <FillStage desk={desk} filling={filling} framer={framer} />
         {store && <Kept store={store} />}
       </main>
     </NoteContext.Provider>
@@ -55,7 +60,8 @@ function useStageKeys(player: StagePlayer, onGuides: () => void): void {
   }, [player, onGuides]);
 }
 
-function FillStage({ desk, filling }: { desk: FillDesk; filling: Filling }) {
+function FillStage(props: { desk: FillDesk; filling: Filling; framer: Framer | undefined }) {
+  const { desk, filling, framer } = props;
   const { player, view, notes } = filling;
   const [plate, setPlate] = useState<Plate>("dark");
   const [guides, setGuides] = useState(false);
@@ -82,6 +88,9 @@ function FillStage({ desk, filling }: { desk: FillDesk; filling: Filling }) {
         footage={desk.footage[0]?.hash}
         guides={guides}
         loading={view.stage.kind === "loading"}
+        over={(format) =>
+          framer && <FramingHands framer={framer} design={desk.document} format={format} player={player} />
+        }
       />
       <Transport player={player} view={view} />
       <ExportPanel desk={desk} filling={filling} />

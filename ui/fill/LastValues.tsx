@@ -14,6 +14,9 @@ export function LastValues({ desk, onTake }: { desk: FillDesk; onTake: (values: 
   const last = useQuery({
     queryKey: ["last clip", desk.designId],
     queryFn: () => call(`/api/sheets?kind=clips&mine=yes&design=${desk.designId}`, SheetList),
+    // What was typed a moment ago in another clip counts.
+    staleTime: 0,
+    gcTime: 0,
   });
   const clip = last.data?.sheets[0];
   if (!clip || clip.title === "") return null;

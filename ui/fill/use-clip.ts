@@ -59,6 +59,8 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
   const [fresh, setFresh] = useState(start);
   const newest = useRef(fresh);
   const begun = useRef(false);
+  // Keys are pressed between the answer of the server and the next drawing of the form.
+  const kept = useRef(open);
   const row = useSyncExternalStore(
     store?.subscribe ?? nothing,
     () => store?.getState().rows[0],
@@ -70,12 +72,13 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
     const view = await newClip(releaseId, design.name);
     const next = createSheet(view);
     write(next, "Write", newest.current);
+    kept.current = next;
     setStore(next);
     window.history.replaceState(null, "", `/fill/${releaseId}?clip=${view.id}`);
   };
 
   const change = (label: string, next: Values) => {
-    if (store) return write(store, label, next);
+    if (kept.current) return write(kept.current, label, next);
     newest.current = next;
     setFresh(next);
     if (begun.current) return;

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import type { Format } from "@/core/document/format";
 import { FormatStage, type Plate } from "./FormatStage";
 import type { StagePlayer } from "./player";
@@ -13,6 +13,7 @@ const ratio = (format: Format) => format.width / format.height;
 export function FormatWall({
   formats,
   loading,
+  over,
   ...shown
 }: {
   formats: readonly Format[];
@@ -21,6 +22,8 @@ export function FormatWall({
   plate: Plate;
   footage?: string | undefined;
   guides?: boolean;
+  /** Laid over the picture of each format. */
+  over?: (format: Format) => ReactNode;
 }) {
   const [chosen, setChosen] = useState<string>();
   const large = formats.find(({ id }) => id === chosen);
@@ -35,6 +38,7 @@ export function FormatWall({
           onClick={() => setChosen(format === large ? undefined : format.id)}
         />
       )}
+      {over?.(format)}
     </FormatStage>
   );
   const row = (list: readonly Format[], kind = "") =>
