@@ -92,10 +92,7 @@ export const SheetListQuery = z.strictObject({
   /** Sheets of many rows, or single clips. */
   kind: z.enum(["sheets", "clips"]).default("sheets"),
   mine: z.enum(["yes", "no"]).default("no"),
-  design: z
-    .string()
-    .regex(/^[0-9a-f]{20}$/)
-    .optional(),
+  design: Id.optional(),
 });
 export const RowsQuery = z.strictObject({
   ids: z

@@ -21,6 +21,16 @@ export function FramingHands(props: { framer: Framer; design: Design; format: Fo
   const layer = design.layers.find(({ id }) => id === place?.id);
   const base = layer?.kind === "picture" ? layer.framing : undefined;
   const framing = Framing.parse({ ...base, ...framer.framingIn(format.id) });
+  // Wheels turn faster than the form is drawn: each step goes on from the last.
+  const live = useRef(framing);
+  useEffect(() => {
+    live.current = framing;
+  });
+  const set = (part: Partial<Framing>) => {
+    live.current = { ...live.current, ...part };
+    const { focus, scale, turn } = live.current;
+    framer.set(format.id, { focus, scale, turn });
+  };
   const onWheel = useRef((_: WheelEvent) => {});
   useEffect(() => {
     onWheel.current = (event) => {
@@ -28,11 +38,11 @@ export function FramingHands(props: { framer: Framer; design: Design; format: Fo
       // With Shift some systems tell the wheel as going across.
       const by = Math.sign(event.deltaY || event.deltaX);
       if (event.shiftKey) {
-        const turn = Math.max(-45, Math.min(45, framing.turn + by * degreesPerNotch));
-        framer.set(format.id, { turn });
+        const turn = Math.max(-45, Math.min(45, live.current.turn + by * degreesPerNotch));
+        set({ turn });
       } else {
-        const scale = Math.max(1, Math.min(most, framing.scale * 1.08 ** -by));
-        framer.set(format.id, { scale: Number(scale.toFixed(3)) });
+        const scale = Math.max(1, Math.min(most, live.current.scale * 1.08 ** -by));
+        set({ scale: Number(scale.toFixed(3)) });
       }
     };
   });
@@ -55,7 +65,7 @@ export function FramingHands(props: { framer: Framer; design: Design; format: Fo
     const pxPerPx = format.width / plate.clientWidth;
     const perU = Math.hypot(place.world[0], place.world[1]);
     const by = { x: ((event.clientX - last.x) * pxPerPx) / perU, y: ((event.clientY - last.y) * pxPerPx) / perU };
-    framer.set(format.id, { focus: pulledFocus(place.box, framer.content, framing, by) });
+    set({ focus: pulledFocus(place.box, framer.content, live.current, by) });
   };
   const end = () => (pull.current = undefined);
   return (

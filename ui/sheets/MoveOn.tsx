@@ -47,7 +47,8 @@ export function MoveOn() {
       await store.getState().flush();
       const { id } = store.getState().view;
       await call(`/api/sheets/${id}/release`, z.null(), { releaseId, rows: moving });
-      store.getState().heardAll(await call(`/api/sheets/${id}`, SheetView));
+      const mark = store.getState().mark();
+      store.getState().heardAll(await call(`/api/sheets/${id}`, SheetView), mark);
       setBefore(back);
       setLooking(undefined);
     } catch (error) {

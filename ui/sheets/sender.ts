@@ -10,10 +10,15 @@ export type SheetSave =
 
 const restMs = 300;
 const retryMs = 3000;
+/** An answer is waited for no longer than so many changes take. */
+const mostRecent = 200;
 
 /** Sends the changes of a sheet one after another, in the order they were made, and again when a network was gone. */
 export class Sender {
   private readonly queue: SheetChanges[] = [];
+  /** Taken by the server, the newest last. */
+  private readonly recent: SheetChanges[] = [];
+  private taken = 0;
   private running: Promise<void> | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -23,9 +28,15 @@ export class Sender {
     private readonly collided: (conflicts: readonly SheetConflict[], changes: SheetChanges) => void,
   ) {}
 
-  /** What the server may not know of yet, the oldest first. */
-  get pending(): readonly SheetChanges[] {
-    return this.queue;
+  /** How many changes the server has taken; what is asked for from here on knows of all of them. */
+  get mark(): number {
+    return this.taken;
+  }
+
+  /** What an answer of the server may not know of that was asked for at a mark, the oldest first. */
+  unknownSince(mark: number): readonly SheetChanges[] {
+    const recent = Math.min(this.recent.length, this.taken - mark);
+    return [...this.recent.slice(this.recent.length - recent), ...this.queue];
   }
 
   put(changes: SheetChanges): void {
@@ -59,6 +70,9 @@ export class Sender {
       try {
         const { conflicts } = await call(`/api/sheets/${this.sheetId}/changes`, ChangesAnswer, next);
         this.queue.shift();
+        this.taken++;
+        this.recent.push(next);
+        if (this.recent.length > mostRecent) this.recent.shift();
         if (conflicts.length > 0) this.collided(conflicts, next);
       } catch (error) {
         // A network that is gone comes back; what is refused would be refused again.

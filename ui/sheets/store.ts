@@ -30,10 +30,12 @@ export interface SheetState {
   edit(label: string, changes: Partial<SheetChanges>): void;
   undo(): void;
   redo(): void;
-  /** Rows as the server has them now; what is not saved yet stays on top. */
-  heard(rows: readonly RowView[]): void;
-  /** The whole sheet as the server has it now. */
-  heardAll(view: SheetView): void;
+  /** How much of what is changed here the server knows; taken before anything is asked of it. */
+  mark(): number;
+  /** Rows as the server had them at a mark; what has been changed since stays on top. */
+  heard(rows: readonly RowView[], mark: number): void;
+  /** The whole sheet as the server had it at a mark. */
+  heardAll(view: SheetView, mark: number): void;
   /** What was found here about a row that nobody had looked at. */
   found(row: RowView, findings: readonly Finding[]): void;
   settle(conflict: Collision, keep: "mine" | "theirs"): void;
@@ -102,8 +104,8 @@ export function createSheet({ rows, ...view }: SheetView) {
         set({ rows: found.rows, conflicts: [...get().conflicts, ...found.collisions] });
       },
     );
-    const pending = (list: readonly RowView[]) =>
-      sender.pending.reduce((now, changes) => applied(now, changes, freshRow), list as RowView[]);
+    const withOwn = (list: readonly RowView[], mark: number) =>
+      sender.unknownSince(mark).reduce((now, changes) => applied(now, changes, freshRow), list as RowView[]);
     const put = (changes: SheetChanges) => {
       set({ rows: unseen(get().rows, applied(get().rows, changes, freshRow)) });
       sender.put(changes);
@@ -134,16 +136,18 @@ export function createSheet({ rows, ...view }: SheetView) {
         set({ future: get().future.slice(0, -1), past: [...get().past, step] });
         put(step.there);
       },
-      heard: (changed) => {
+      mark: () => sender.mark,
+      heard: (changed, mark) => {
         const byId = new Map(changed.map((row) => [row.id, row]));
-        set({ rows: pending(get().rows.map((row) => byId.get(row.id) ?? row)) });
+        const rows = get().rows.map((row) => byId.get(row.id) ?? row);
+        set({ rows: withOwn(rows, mark) });
       },
-      heardAll: ({ rows: all, ...about }) => {
+      heardAll: ({ rows: all, ...about }, mark) => {
         // The same release stays the same thing: the grid would begin anew with another, and what is being typed be lost.
         const { desk, others } = get().view;
         const kept = <T>(before: T, now: T): T => (JSON.stringify(before) === JSON.stringify(now) ? before : now);
         const view = { ...about, desk: kept(desk, about.desk), others: kept(others, about.others) };
-        set({ view, rows: pending(all) });
+        set({ view, rows: withOwn(all, mark) });
       },
       found: (row, findings) => {
         const rows = get().rows.map((other) => (other === row ? { ...row, found: [...findings] } : other));

@@ -30,19 +30,26 @@ export function useHearing(store: SheetStore): void {
   const changed = useRef<Set<string> | "all">(new Set());
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const look = async () => {
-    timer.current = undefined;
     const wanted = changed.current;
     changed.current = new Set();
+    const mark = store.getState().mark();
     try {
       if (wanted === "all" || wanted.size > mostNamed) {
-        store.getState().heardAll(await call(`/api/sheets/${id}`, SheetView));
+        store.getState().heardAll(await call(`/api/sheets/${id}`, SheetView), mark);
       } else if (wanted.size > 0) {
         const { rows } = await call(`/api/sheets/${id}/rows?ids=${[...wanted].join()}`, SheetRows);
-        store.getState().heard(rows);
+        store.getState().heard(rows, mark);
       }
     } catch {
       // Heard of again when there is something new, or when the connection is back.
     }
+    // One after another: an answer that was overtaken would put back what is older.
+    timer.current = undefined;
+    const since = changed.current as Set<string> | "all";
+    if (since === "all" || since.size > 0) soon();
+  };
+  const soon = () => {
+    timer.current ??= setTimeout(() => void look(), gatherMs);
   };
   useEvents([`sheet:${id}`, "exports"], (event) => {
     if (event === "reset" || event.body.all === true) changed.current = "all";
@@ -55,6 +62,6 @@ export function useHearing(store: SheetStore): void {
           if (row.clips.some(({ exportId }) => made.has(exportId))) list.add(row.id);
       }
     }
-    timer.current ??= setTimeout(() => void look(), gatherMs);
+    soon();
   });
 }
