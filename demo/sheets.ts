@@ -7,7 +7,7 @@ export interface DemoSheet {
   readonly rows: readonly Cells[];
 }
 
-/** Who talks in the potting shed this autumn, in four scripts; two of the rows have something to mend. */
+/** Who talks in the potting shed this autumn, in six scripts; two of the rows have something to mend. */
 const speakers: readonly (readonly [name: string, role: string])[] = [
   ["Ngozi Fairweather-Castellanos", "Head of the fern house"],
   ["ليلى حداد", "أمينة بيت السراخس"],
@@ -26,8 +26,8 @@ const speakers: readonly (readonly [name: string, role: string])[] = [
   ["يوسف الزيتوني", "بستان الزيتون"],
   ["Perpetua Lindqvist", "Compost and soil"],
   ["Emrys ap Rhydderch", "Walled garden"],
-  ["Zofia Wrzosek", "Heathers"],
-  ["Anselm Grüneberg", "Glasshouse climate"],
+  ["Мирослава Липова", "Вересковый сад"],
+  ["Δάφνη Καλλιγά", "Κλίμα θερμοκηπίων"],
   ["मीरा जोशी", "औषधीय पौधे"],
   ["Marisol Quintanilla", "Cacti and succulents"],
   ["Ysolde Penhaligon", "Cut flowers"],

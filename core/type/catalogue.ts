@@ -42,10 +42,11 @@ export const bundledFonts: Catalogue = {
     ...faces("Noto Sans Arabic", "NotoSansArabic", [400, 600, 700]),
     ...faces("Noto Sans Hebrew", "NotoSansHebrew", [400, 600, 700]),
     ...faces("Noto Sans Devanagari", "NotoSansDevanagari", [400, 600, 700]),
+    ...faces("Noto Sans", "NotoSans", [400, 600, 700]),
     ...faces("Noto Emoji", "NotoEmoji", [400]),
   ],
   standIn: "Figtree",
-  fallbacks: ["Noto Sans Arabic", "Noto Sans Hebrew", "Noto Sans Devanagari", "Figtree", "Noto Emoji"],
+  fallbacks: ["Noto Sans Arabic", "Noto Sans Hebrew", "Noto Sans Devanagari", "Figtree", "Noto Sans", "Noto Emoji"],
 };
 
 /** The family's face nearest in slope, then weight; undefined when the family is not in the catalogue. */

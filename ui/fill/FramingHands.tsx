@@ -11,6 +11,7 @@ import type { StagePlayer } from "@/ui/stage/player";
 
 const most = 4;
 const degreesPerNotch = 2;
+const pxPerNotch = 100;
 
 /** Hands on a picture while it is being framed: pulled about, enlarged with the wheel, turned with Shift and the wheel. */
 export function FramingHands(props: { framer: Framer; design: Design; format: Format; player: StagePlayer }) {
@@ -36,7 +37,7 @@ export function FramingHands(props: { framer: Framer; design: Design; format: Fo
     onWheel.current = (event) => {
       event.preventDefault();
       // With Shift some systems tell the wheel as going across.
-      const by = Math.sign(event.deltaY || event.deltaX);
+      const by = (event.deltaY || event.deltaX) / pxPerNotch;
       if (event.shiftKey) {
         const turn = Math.max(-45, Math.min(45, live.current.turn + by * degreesPerNotch));
         set({ turn });

@@ -78,7 +78,9 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
   };
 
   const change = (label: string, next: Values) => {
-    if (kept.current) return write(kept.current, label, next);
+    if (kept.current) write(kept.current, label, next);
+    // Shown from the row once that is drawn; a box that stayed behind until then would take the key back.
+    if (store) return;
     newest.current = next;
     setFresh(next);
     if (begun.current) return;

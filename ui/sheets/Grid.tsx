@@ -1,15 +1,18 @@
 "use client";
-import { createContext, useContext, useEffect, useMemo, useRef, useState } from "react";
-import { DynamicDataSheetGrid, type CellProps, type DataSheetGridRef } from "react-datasheet-grid";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { DynamicDataSheetGrid, type DataSheetGridRef } from "react-datasheet-grid";
 import type { RowView } from "@/contract/sheets";
 import type { Problem } from "@/core/sheets/problems";
+import { rowValues } from "@/core/sheets/row";
+import { titleOf } from "@/core/sheets/title";
 import { remember } from "@/ui/parts/remember";
 import { gridColumns } from "./columns";
 import { GridMenu } from "./GridMenu";
 import { changesInGrid, gridRow, type GridRow } from "./grid-rows";
-import { standing } from "./problems";
+import { margin, namedMargin, RowFacts } from "./Margin";
 import { RowTools } from "./RowTools";
 import { newRowId, useSheet, useSheetStore } from "./store";
+import { useGridRoles } from "./use-grid-roles";
 
 /** Rows as the grid shows them; a row that has not changed is the same object, so that it is not drawn anew. */
 function useGridRows(): readonly GridRow[] {
@@ -58,6 +61,10 @@ export function Grid(props: {
     () => (among.size === all.length ? all : all.filter((row) => among.has(row["@id"]!))),
     [all, among],
   );
+  const titles = useMemo(
+    () => remember(({ cells }: RowView) => titleOf(desk.document, rowValues(desk.document, cells))),
+    [desk],
+  );
   const change = (next: GridRow[]) => {
     const { cells, add, remove } = changesInGrid(desk, rows, shown, next);
     const label = add.length > 0 ? "New rows" : remove.length > 0 ? "Take rows away" : "Write";
@@ -73,7 +80,12 @@ export function Grid(props: {
     store.getState().edit(count === 1 ? "New row" : "New rows", { add });
     setTimeout(() => grid.current?.setActiveCell({ col: 0, row: rows.length }));
   };
-  const facts = useMemo(() => ({ byId, problems }), [byId, problems]);
+  const [frozen, setFrozen] = useState(false);
+  const facts = useMemo(
+    () => ({ byId, problems, titles: frozen ? titles : undefined }),
+    [byId, problems, frozen, titles],
+  );
+  useGridRoles(box, shown.length, columns.length);
   return (
     <section className="sheet__rows" aria-label="Rows">
       <RowFacts.Provider value={facts}>
@@ -91,7 +103,7 @@ export function Grid(props: {
             duplicateRow={copied}
             addRowsComponent={false}
             contextMenuComponent={GridMenu}
-            gutterColumn={margin}
+            gutterColumn={frozen ? namedMargin : margin}
             cellClassName={({ rowData, columnId }) => {
               const known = byId.get((rowData as GridRow)["@id"] ?? "");
               const worst = known && problems(known.row).find(({ field }) => field === columnId);
@@ -109,41 +121,7 @@ export function Grid(props: {
           />
         </div>
       </RowFacts.Provider>
-      <RowTools chosen={chosen} onAdd={addRows} />
+      <RowTools chosen={chosen} onAdd={addRows} frozen={frozen} onFreeze={() => setFrozen(!frozen)} />
     </section>
   );
 }
-
-interface Facts {
-  readonly byId: ReadonlyMap<string, { readonly row: RowView; readonly number: number }>;
-  readonly problems: (row: RowView) => readonly Problem[];
-}
-
-/** What is known of rows beyond their texts. The grid keeps its columns, so that these come by another way. */
-const RowFacts = createContext<Facts>({ byId: new Map(), problems: () => [] });
-
-/** The number of a row, with the worst that is found in it as a mark, and how its clips stand. */
-function Margin({ rowData }: CellProps<GridRow, unknown>) {
-  const { byId, problems } = useContext(RowFacts);
-  const known = byId.get(rowData["@id"] ?? "");
-  const worst = known && problems(known.row)[0];
-  const state = known ? standing(known.row) : "draft";
-  const mark = worst ? ` has-${worst.severity}` : "";
-  return (
-    <span className={`sheet-margin is-${state}${mark}`} title={worst?.message ?? marginWords[state]}>
-      {known?.number}
-    </span>
-  );
-}
-
-const margin = { basis: 52, minWidth: 52, component: Margin };
-
-const marginWords: Readonly<Record<string, string>> = {
-  making: "Its clips are being made",
-  outdated: "Changed since its clips were made",
-  failed: "A clip could not be made",
-  made: "Its clips show what it says",
-  draft: "Not made yet",
-  ready: "Ready",
-  approved: "Approved",
-};

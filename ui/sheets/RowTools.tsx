@@ -8,7 +8,13 @@ import { Notice } from "@/ui/parts/Notice";
 import { newRowId, useSheet, useSheetStore } from "./store";
 
 /** What is done with whole rows: added, copied, moved, taken away, said to be ready. */
-export function RowTools({ chosen, onAdd }: { chosen: readonly string[]; onAdd: (count: number) => void }) {
+export function RowTools(props: {
+  chosen: readonly string[];
+  onAdd: (count: number) => void;
+  frozen: boolean;
+  onFreeze: () => void;
+}) {
+  const { chosen, onAdd, frozen, onFreeze } = props;
   const store = useSheetStore();
   const rows = useSheet((state) => state.rows);
   const picked = rows.filter(({ id }) => chosen.includes(id));
@@ -61,6 +67,9 @@ export function RowTools({ chosen, onAdd }: { chosen: readonly string[]; onAdd: 
       </button>
       <button type="button" className="tool" disabled={none} onClick={() => edit("Take rows away", { remove: ids })}>
         Take {many} away
+      </button>
+      <button type="button" className="tool" aria-pressed={frozen} onClick={onFreeze}>
+        Names stay in view
       </button>
       <span className="ms-auto" />
       <button type="button" className="tool" disabled={none} onClick={() => void say("ready")}>

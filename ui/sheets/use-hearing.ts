@@ -23,6 +23,10 @@ export function useLeaving(store: SheetStore): void {
 /** Gathers what changes within so long before it asks. */
 const gatherMs = 250;
 const mostNamed = 100;
+const typingMs = 600;
+
+/** Whether a cell of the grid is being typed in just now. */
+const isTyping = (): boolean => document.activeElement?.matches(".dsg-input:focus") ?? false;
 
 /** Keeps a sheet true: what others change in it, and how far its clips are. */
 export function useHearing(store: SheetStore): void {
@@ -30,6 +34,11 @@ export function useHearing(store: SheetStore): void {
   const changed = useRef<Set<string> | "all">(new Set());
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const look = async () => {
+    // New rows above would move the cell that is being typed in: they come when it is left.
+    if (changed.current === "all" && isTyping()) {
+      timer.current = undefined;
+      return soon(typingMs);
+    }
     const wanted = changed.current;
     changed.current = new Set();
     const mark = store.getState().mark();
@@ -48,8 +57,8 @@ export function useHearing(store: SheetStore): void {
     const since = changed.current as Set<string> | "all";
     if (since === "all" || since.size > 0) soon();
   };
-  const soon = () => {
-    timer.current ??= setTimeout(() => void look(), gatherMs);
+  const soon = (ms = gatherMs) => {
+    timer.current ??= setTimeout(() => void look(), ms);
   };
   useEvents([`sheet:${id}`, "exports"], (event) => {
     if (event === "reset" || event.body.all === true) changed.current = "all";
