@@ -79,11 +79,11 @@ const picture = (hue: number): Uint8Array => {
 };
 
 test("a table is taken in with a zip of pictures beside it, which find their cells by name", async () => {
-  const names = ["Fern House", "night lamp.PNG", "seeds", "missing-one"];
+  const names = ["Glass House", "night lamp.PNG", "seeds", "missing-one"];
   const table = ["Title,Date,Picture", ...names.map((name, i) => `Bloom ${i + 1},Week ${i + 1},${name}`)].join("\n");
   writeFileSync(join(folder, "blooms.csv"), table);
   const zip = new ZipWriter(new BlobWriter("application/zip"));
-  await zip.add("pictures/fern house.png", new Uint8ArrayReader(picture(10)));
+  await zip.add("pictures/glass house.png", new Uint8ArrayReader(picture(10)));
   await zip.add("pictures/Night Lamp.png", new Uint8ArrayReader(picture(60)));
   await zip.add("SEEDS.png", new Uint8ArrayReader(picture(140)));
   await zip.add("left-over.png", new Uint8ArrayReader(picture(200)));
@@ -131,13 +131,15 @@ test("a zip that is none and one with a password are refused in words", async ()
   await page.waitForFunction(() => /has a password/.test(document.querySelector("[role=dialog]")!.textContent!));
 });
 
+// More words than three seconds are enough for.
+const long = { role: "Keeper of the walled garden and of all the roses in it too" };
+
 test("rows are looked at by a worker; the same finding is mended in all of them, and taken back in one step", async () => {
-  const long = { role: "Roses" };
   const id = await opened((await newest("name-strap")).id, [
-    { name: "Ngozi Fairweather", ...long, "@length": 1.4 },
-    { name: "Bram Oakhanger", ...long, "@length": 1.4 },
-    { name: "Ottoline Vass", ...long },
-    { name: "", ...long },
+    { name: "Ngozi Fairweather", ...long, "@length": 3 },
+    { name: "Bram Oakhanger", ...long, "@length": 3 },
+    { name: "Ottoline Vass", role: "Seeds" },
+    { name: "", role: "Seeds" },
   ]);
   await press(page, ".sheet__bar button", /^Look at/);
   await until(
@@ -170,19 +172,19 @@ test("rows are looked at by a worker; the same finding is mended in all of them,
   await (mend as ElementHandle<HTMLButtonElement>).click();
   await until(
     () => rowsOf(id),
-    (rows) => rows.slice(0, 2).every(({ cells }) => Number(cells["@length"]) > 1.4),
+    (rows) => rows.slice(0, 2).every(({ cells }) => Number(cells["@length"]) > 3),
     30,
   );
   await press(page, ".sheet__bar button", "Undo");
   await until(
     () => rowsOf(id),
-    (rows) => rows.slice(0, 2).every(({ cells }) => cells["@length"] === 1.4),
+    (rows) => rows.slice(0, 2).every(({ cells }) => cells["@length"] === 3),
     30,
   );
 });
 
 test("what is found may go out with a reason, which is kept and can be taken back", async () => {
-  const id = await opened((await newest("name-strap")).id, [{ name: "Ngozi Fairweather", "@length": 1.4 }]);
+  const id = await opened((await newest("name-strap")).id, [{ name: "Ngozi Fairweather", "@length": 3, ...long }]);
   await (await page.$$(".dsg-row:nth-child(2) .dsg-cell"))[1]!.click();
   const ask = await page.waitForFunction(() =>
     [...document.querySelectorAll<HTMLButtonElement>(".sheet__side .notice button")].find(
@@ -226,10 +228,8 @@ test("the contact sheet shows every row in every format, scrubs all at once, and
     });
   expect(await ink()).toBeGreaterThan(200);
   // At its first instant nothing has come yet, in any of them.
-  await page.$eval("[aria-label='Instant of all clips']", (input) => {
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(input, "0");
-    input.dispatchEvent(new Event("input", { bubbles: true }));
-  });
+  const needle = (await (await page.$("[aria-label='Instant of all clips']"))!.boundingBox())!;
+  await page.mouse.click(needle.x + 2, needle.y + needle.height / 2);
   await until(ink, (count) => count === 0, 20);
   await press(page, ".contact button", "Best instant");
   await until(ink, (count) => count > 200, 20);
@@ -330,6 +330,7 @@ test("one clip is kept from the first letter, found again, and offered to the ne
     {},
     name,
   );
+  await page.waitForSelector("[data-save=saved]");
   expect(errors).toEqual([]);
 });
 

@@ -28,6 +28,8 @@ export function Needle({ clock, lengthS }: { clock: ContactClock; lengthS: numbe
           aria-label="Instant of all clips"
           aria-valuetext={timeS === undefined ? "the best of each" : `${timeS.toFixed(2)} s`}
           onChange={(event) => clock.seek(Number(event.target.value))}
+          // Pressed at its beginning it has not changed, and yet leaves the best of each.
+          onPointerUp={(event) => !playing && clock.seek(Number(event.currentTarget.value))}
         />
         {timeS !== undefined && (
           <i className="transport__needle" style={{ left: `${(100 * timeS) / lengthS}%` }} aria-hidden />
