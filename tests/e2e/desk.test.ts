@@ -200,6 +200,7 @@ test("what is found may go out with a reason, which is kept and can be taken bac
     20,
   );
   expect(row!.accepted[0]!.reason).toBe("A sting, meant so");
+  await page.waitForFunction(() => document.querySelector(".sheet__side")!.textContent!.includes("Take that back"));
   await press(page, ".sheet__side button", "Take that back");
   await until(
     () => rowsOf(id),

@@ -5,12 +5,13 @@ import { z } from "zod";
 import type { RowView } from "@/contract/sheets";
 import type { Finding } from "@/core/checks/findings";
 import type { ValueFault } from "@/core/document/values";
+import { fixesOf } from "@/core/sheets/fixes";
 import { NoteLine } from "@/ui/fill/NoteLine";
 import { notesByField, type FieldNote } from "@/ui/fill/notes";
 import { call } from "@/ui/parts/api";
 import { leastReason } from "@/ui/parts/FindingLine";
 import { columnLabel } from "./columns";
-import { mendAll } from "./mending";
+import { filledOf, mendAll } from "./mending";
 import { useProblems } from "./problems";
 import { deskOf, useSheet, useSheetStore } from "./store";
 
@@ -79,7 +80,7 @@ function Ways({ row, note }: { row: RowView; note: FieldNote }) {
     return problem ? [{ row: other, problem }] : [];
   });
   const canMend = finding
-    ? finding.severity !== "note"
+    ? fixesOf(finding, filledOf(store.getState().view, row)).length > 0
     : fault && !["required", "sample", "short"].includes(fault.code);
   const all = async () => {
     const { cells, left } = await mendAll(store.getState().view, same, (done) =>

@@ -1,4 +1,5 @@
 import type { RowView } from "@/contract/sheets";
+import type { Filled } from "@/core/checks/define";
 import type { Finding } from "@/core/checks/findings";
 import { cellChange } from "@/core/sheets/apply";
 import type { CellChange } from "@/core/sheets/changes";
@@ -10,10 +11,15 @@ import { deskOf, type SheetState } from "./store";
 
 type View = SheetState["view"];
 
+/** A row as its release is filled in with it. */
+export function filledOf(view: View, row: RowView): Filled {
+  const { document: design, house } = deskOf(view, row);
+  return { design, house, values: rowValues(design, row.cells) };
+}
+
 /** The fix of one problem of a row, tried in all formats; undefined where none helps. */
 export async function fixOf(view: View, row: RowView, problem: Problem, found: readonly Finding[]) {
-  const { document: design, house } = deskOf(view, row);
-  const filled = { design, house, values: rowValues(design, row.cells) };
+  const filled = filledOf(view, row);
   if (problem.fault) return fixOfFault(filled, row.cells, problem.fault);
   return problem.finding && provenFix(problem.finding, found, filled, lookerFor(filled));
 }
