@@ -2,7 +2,7 @@
 export interface Measurement {
   readonly name: string;
   readonly value: number;
-  readonly unit: "ratio" | "per second" | "ms" | "share";
+  readonly unit: "ratio" | "per second" | "frames per second" | "ms" | "s" | "MB" | "share";
   /** The figure to reach; none for plain facts. */
   readonly target?: { readonly is: "at most" | "at least"; readonly value: number } | undefined;
   /** What the two sides of a ratio took, in their own unit, or other facts worth reading. */

@@ -34,6 +34,7 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   painting: measurePainting,
   preview: () => served(async () => (await import("./preview")).measurePreview(designIds)),
   editing: () => served(async () => (await import("./editing")).measureEditing()),
+  sheets: () => served(async () => (await import("./sheets")).measureSheets()),
   queue: () =>
     served(async () => {
       const workerPid = Number(await readFile(join(folder, "instance", "worker.pid"), "utf8"));
