@@ -1,4 +1,4 @@
-import { StageClient } from "@/ui/stage/client";
+import { StageClient, stageClient } from "@/ui/stage/client";
 import type { Thumb, ThumbDesk, ThumbWish } from "@/ui/stage/protocol";
 
 /** Pictures that a worker is asked for at once: few, so that what comes into view need not wait long. */
@@ -18,6 +18,9 @@ export interface Shown extends ThumbWish {
 export class ThumbPainter {
   private readonly workers: readonly StageClient[];
   private readonly busy = new Set<StageClient>();
+  private readonly taught = new Set<StageClient>();
+  /** Those that have painted something; until then others do what would be theirs. */
+  private readonly ready = new Set<StageClient>();
   private readonly shown = new Map<string, Shown>();
   /** The instant that each place shows, by the place. */
   private readonly painted = new Map<string, string>();
@@ -26,8 +29,10 @@ export class ThumbPainter {
   private closed = false;
 
   constructor(private readonly desks: Readonly<Record<string, ThumbDesk>>) {
-    const count = Math.max(1, Math.min(mostWorkers, navigator.hardwareConcurrency || 2));
-    this.workers = Array.from({ length: count }, () => new StageClient());
+    const more = Math.max(0, Math.min(mostWorkers, navigator.hardwareConcurrency || 2) - 1);
+    // The page's own painting worker is there already, with its fonts loaded; the others take their share once they are.
+    this.workers = [stageClient(), ...Array.from({ length: more }, () => new StageClient())];
+    this.ready.add(this.workers[0]!);
   }
 
   /** A place comes into view, or shows something else. */
@@ -53,12 +58,14 @@ export class ThumbPainter {
 
   /** Whether everything in view shows the instant that is wanted. */
   get settled(): boolean {
-    return this.busy.size === 0 && this.wanting(0, 1).length === 0;
+    return (
+      this.busy.size === 0 && [...this.shown].every(([place, shown]) => this.painted.get(place) === this.stamp(shown))
+    );
   }
 
   close(): void {
     this.closed = true;
-    for (const worker of this.workers) worker.close();
+    for (const worker of this.workers.slice(1)) worker.close();
   }
 
   private stamp({ key, heightPx }: Shown): string {
@@ -66,9 +73,12 @@ export class ThumbPainter {
   }
 
   /** What a worker is to paint next: always the same places, so that it has them prepared; round and round. */
-  private wanting(worker: number, of: number): [string, Shown][] {
-    const own = [...this.shown].filter(([place]) => of === 1 || sum(place) % of === worker);
-    return own.filter(([place, shown]) => this.painted.get(place) !== this.stamp(shown));
+  private wanting(number: number): [string, Shown][] {
+    const open = [...this.shown].filter(([place, shown]) => this.painted.get(place) !== this.stamp(shown));
+    return open.filter(([place]) => {
+      const own = sum(place) % this.workers.length;
+      return own === number || !this.ready.has(this.workers[own]!);
+    });
   }
 
   private hurry(): void {
@@ -94,10 +104,12 @@ export class ThumbPainter {
         heightPx,
       }));
       try {
-        const desks = known ? {} : { desks: this.desks };
+        const desks = this.taught.has(worker) ? {} : { desks: this.desks };
         const answer = await worker.call({ kind: "thumbs", stage: "thumbs", items, timeS, ...desks });
         if (answer.kind !== "thumbs") continue;
-        known = !answer.unknown;
+        if (answer.unknown) this.taught.delete(worker);
+        else this.taught.add(worker);
+        this.ready.add(worker);
         answer.thumbs.forEach((thumb, i) => this.put(some[i]![0], some[i]![1], stamps[i]!, thumb));
       } catch {
         // A worker that died is started again with the next call; what it was asked for is not tried for ever.
