@@ -78,7 +78,7 @@ test("what somebody else writes appears, other cells merge, and the same cell as
     as("tomas", "POST", `/api/sheets/${sheet}/changes`, { cells: [{ row, column, was, to }] });
   await send(second!.id, "role", "Bed 2", "Rock garden");
   await page.waitForFunction(() =>
-    [...document.querySelectorAll<HTMLInputElement>(".dsg-input")].some(({ value }) => value === "Rock garden"),
+    [...document.querySelectorAll(".sheet-text")].some(({ textContent }) => textContent === "Rock garden"),
   );
   // Told while the page hears nothing: as in a moment without a network.
   await page.setOfflineMode(true);

@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useRef, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { createTextColumn, keyColumn, type CellProps, type Column as GridColumn } from "react-datasheet-grid";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
@@ -26,6 +26,26 @@ const written = createTextColumn<string | undefined>({
   continuousUpdates: false,
 });
 
+/** What a text is typed in, with all that the grid needs of it. */
+const TypedCell = written.component!;
+
+/** A written text: plain until one stands in its cell, since a box to type in costs ten times what a text does. */
+function WrittenCell(props: CellProps<string | undefined, unknown>) {
+  const { active, focus, rowData } = props;
+  const wanted = active || focus;
+  const [open, setOpen] = useState(wanted);
+  if (wanted && !open) setOpen(true);
+  // Left, it first hands over what was typed.
+  useEffect(() => {
+    if (!wanted) setOpen(false);
+  }, [wanted]);
+  if (!open) return <bdi className="sheet-text">{rowData}</bdi>;
+  // The column's own data are those of the text that it was made of.
+  return <TypedCell {...(props as Parameters<typeof TypedCell>[0])} />;
+}
+
+const writtenColumn = { ...written, component: WrittenCell } as typeof written;
+
 interface Chosen {
   readonly offers: readonly Offer[];
   readonly empty: string;
@@ -43,9 +63,10 @@ function ChosenCell({ rowData, focus, setRowData, stopEditing, columnData }: Cel
   const known = offers.find(({ label }) => label === text);
   if (!focus) {
     return (
-      <span className="sheet-chosen">
-        {known && picture(known.id)} {text || <span className="quiet">{empty}</span>}
-      </span>
+      <bdi className={text ? "sheet-text" : "sheet-text quiet"}>
+        {known && picture(known.id)}
+        {text || empty}
+      </bdi>
     );
   }
   const keys = (event: KeyboardEvent) => {
@@ -110,7 +131,7 @@ export function gridColumns(design: Design, house: House): Partial<GridColumn<Gr
   const fields = design.fields.map((field) => {
     const offers = offersOf(field, house);
     const base = { title: field.label, id: field.id, minWidth: field.kind === "text" ? 220 : 150 };
-    if (!offers) return { ...keyColumn<Record<string, string | undefined>, string>(field.id, written), ...base };
+    if (!offers) return { ...keyColumn<Record<string, string | undefined>, string>(field.id, writtenColumn), ...base };
     const first = offers.find(({ id }) => id === ("default" in field ? String(field.default) : ""));
     const empty = first ? `as usual: ${first.label}` : "none";
     const chosen: Partial<GridColumn<string | undefined, Chosen, string>> = {
@@ -126,7 +147,7 @@ export function gridColumns(design: Design, house: House): Partial<GridColumn<Gr
     return { ...keyColumn<Record<string, string | undefined>, string>(field.id, chosen), ...base };
   });
   const own = (["@length", "@note"] as const).map((column) => ({
-    ...keyColumn<Record<string, string | undefined>, string>(column, written),
+    ...keyColumn<Record<string, string | undefined>, string>(column, writtenColumn),
     title: columnLabel(design, column),
     id: column,
     minWidth: column === "@length" ? 80 : 160,

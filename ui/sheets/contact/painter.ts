@@ -56,13 +56,6 @@ export class ThumbPainter {
     this.hurry();
   }
 
-  /** Whether everything in view shows the instant that is wanted. */
-  get settled(): boolean {
-    return (
-      this.busy.size === 0 && [...this.shown].every(([place, shown]) => this.painted.get(place) === this.stamp(shown))
-    );
-  }
-
   close(): void {
     this.closed = true;
     for (const worker of this.workers.slice(1)) worker.close();
@@ -89,8 +82,8 @@ export class ThumbPainter {
 
   private async work(worker: StageClient, number: number): Promise<void> {
     this.busy.add(worker);
-    for (let known = false; !this.closed;) {
-      const open = this.wanting(number, this.workers.length);
+    while (!this.closed) {
+      const open = this.wanting(number);
       if (open.length === 0) break;
       const from = this.turn++ % open.length;
       const some = [...open.slice(from), ...open.slice(0, from)].slice(0, together);
