@@ -6,7 +6,7 @@ import { sampleValues } from "@/core/document/values";
 import { designIds, readDesign } from "@/demo/designs";
 import { house } from "@/demo/house";
 import { as, base, until } from "@/tests/support/api";
-import { openBrowser, press, signedIn } from "@/tests/support/browser";
+import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
 import { teachAsking, type Asking } from "@/tests/support/stage-worker";
 import { round, type Measurement } from "./measure";
 
@@ -93,6 +93,8 @@ async function posterRate(workers: readonly WebWorker[], id: Parameters<typeof r
 async function posters(page: Page): Promise<Measurement[]> {
   const id = await sheetOf(1000);
   await open(page, id);
+  // Begun when the sheet itself is all there.
+  await painted(page, 4);
   const start = performance.now();
   await press(page, ".sheet__bar label", "Contact sheet");
   await page.waitForFunction(
@@ -105,7 +107,7 @@ async function posters(page: Page): Promise<Measurement[]> {
     { polling: "raf" },
   );
   const firstS = (performance.now() - start) / 1000;
-  const workers = page.workers().slice(-2);
+  const workers = page.workers();
   for (const worker of workers) await teachAsking(worker);
   const rates = new Map<string, number>();
   for (const one of designIds) rates.set(one, await posterRate(workers, one, one === "name-strap" ? 100 : 6));

@@ -34,11 +34,8 @@ function WrittenCell(props: CellProps<string | undefined, unknown>) {
   const { active, focus, rowData } = props;
   const wanted = active || focus;
   const [open, setOpen] = useState(wanted);
+  // Left, it stays: it hands over what was typed only then.
   if (wanted && !open) setOpen(true);
-  // Left, it first hands over what was typed.
-  useEffect(() => {
-    if (!wanted) setOpen(false);
-  }, [wanted]);
   if (!open) return <bdi className="sheet-text">{rowData}</bdi>;
   // The column's own data are those of the text that it was made of.
   return <TypedCell {...(props as Parameters<typeof TypedCell>[0])} />;
