@@ -9,25 +9,33 @@ export function useGridRoles(box: RefObject<HTMLElement | null>, rows: number, c
   useEffect(() => {
     const root = box.current;
     if (!root) return;
-    const put = (element: Element, role: string) =>
-      element.getAttribute("role") !== role && element.setAttribute("role", role);
-    const tell = () => {
-      const grid = root.querySelector(".dsg-container > div");
-      if (!grid) return;
-      put(grid, "grid");
-      grid.setAttribute("aria-label", "Rows of the sheet");
-      grid.setAttribute("aria-rowcount", String(rows + 1));
-      grid.setAttribute("aria-colcount", String(columns + 1));
-      for (const row of root.querySelectorAll(".dsg-row")) put(row, "row");
-      for (const cell of root.querySelectorAll(".dsg-cell")) {
-        const isHeading = cell.classList.contains("dsg-cell-header");
-        const isMargin = cell.classList.contains("dsg-cell-gutter");
-        put(cell, isHeading ? "columnheader" : isMargin ? "rowheader" : "gridcell");
+    const grid = root.querySelector(".dsg-container > div");
+    grid?.setAttribute("role", "grid");
+    grid?.setAttribute("aria-label", "Rows of the sheet");
+    grid?.setAttribute("aria-rowcount", String(rows + 1));
+    grid?.setAttribute("aria-colcount", String(columns + 1));
+    tell(root);
+    const observer = new MutationObserver((changes) => {
+      for (const { addedNodes } of changes) {
+        for (const node of addedNodes) if (node instanceof Element) tell(node);
       }
-    };
-    tell();
-    const observer = new MutationObserver(tell);
+    });
     observer.observe(root, { childList: true, subtree: true });
     return () => observer.disconnect();
   }, [box, rows, columns]);
+}
+
+/** Says what an element of the grid is, and what is in it. */
+function tell(element: Element): void {
+  if (!element.matches(".sheet__grid, .dsg-row, .dsg-cell")) return;
+  if (element.matches(".dsg-row")) element.setAttribute("role", "row");
+  if (element.matches(".dsg-cell")) return tellCell(element);
+  for (const row of element.querySelectorAll(".dsg-row")) row.setAttribute("role", "row");
+  for (const cell of element.querySelectorAll(".dsg-cell")) tellCell(cell);
+}
+
+function tellCell(cell: Element): void {
+  const isHeading = cell.classList.contains("dsg-cell-header");
+  const isMargin = cell.classList.contains("dsg-cell-gutter");
+  cell.setAttribute("role", isHeading ? "columnheader" : isMargin ? "rowheader" : "gridcell");
 }
