@@ -113,7 +113,7 @@ async function posters(page: Page): Promise<Measurement[]> {
   const workers = page.workers();
   for (const worker of workers) await teachAsking(worker);
   const rates = new Map<string, number>();
-  for (const one of designIds) rates.set(one, await posterRate(workers, one, one === "name-strap" ? 100 : 6));
+  for (const one of designIds) rates.set(one, await posterRate(workers, one, one === "name-strap" ? 100 : 16));
   const [heaviest, slowest] = [...rates].sort(([, a], [, b]) => a - b)[0]!;
   return [
     most("first screen of a contact sheet of 1,000 rows", firstS, "s", 1),
