@@ -22,6 +22,12 @@ export class PictureLevels {
     this.levels = [{ image, width, height }];
   }
 
+  /** Pixels of the picture itself. */
+  get pixels(): number {
+    const { width, height } = this.levels[0]!;
+    return width * height;
+  }
+
   /** The level for drawing at this scale: never smaller than what is drawn. */
   forScale(scale: number): Level {
     const wanted = scale >= 1 || scale <= 0 ? 0 : Math.floor(Math.log2(1 / scale) + 1e-9);

@@ -13,6 +13,8 @@ const auditYears = 3;
 const eventMinutes = 60;
 /** Afterwards nobody asks any more how often a clip was tried. */
 const jobDays = 30;
+/** Rows that are still of interest are looked at again; longer than jobs, which would say that it was done. */
+const findingDays = 90;
 
 /** Clears sessions and counts that have ended, and the oldest of the audit. Answers how many rows went. */
 export async function sweepRows(db: Db): Promise<number> {
@@ -30,5 +32,9 @@ export async function sweepRows(db: Db): Promise<number> {
     .where("ended_at", "<", db.raw("date_sub(now(3), interval ? day)", [jobDays]))
     .limit(batch)
     .del();
-  return [sessions, limits, audit, events, ended].reduce((sum, count) => sum + Number(count), 0);
+  const findings = await db("row_finding")
+    .where("found_at", "<", db.raw("date_sub(now(3), interval ? day)", [findingDays]))
+    .limit(batch)
+    .del();
+  return [sessions, limits, audit, events, ended, findings].reduce((sum, count) => sum + Number(count), 0);
 }

@@ -3,6 +3,8 @@ import { PictureLevels } from "@/core/paint/levels";
 import { Rasters } from "@/core/paint/rasters";
 import { SurfacePool } from "@/core/paint/pool";
 
+/** Of all pictures that are kept decoded: about 240 MB. One scene may need more, and has it. */
+const mostPicturePixels = 60_000_000;
 /** Kept for the next frame: each of four formats needs a few sizes. */
 const mostFree = 32;
 
@@ -10,13 +12,19 @@ const mostFree = 32;
 export class BrowserHost implements PaintHost {
   private readonly pool = new SurfacePool(newSurface, mostFree);
   private readonly wholes = new Map<string, Surface>();
-  private readonly rasters = new Rasters();
+  private readonly rasters = new Rasters(undefined, mostPicturePixels);
 
   load(ref: string, blobOf: (ref: string) => Promise<Blob>): Promise<void> {
     return this.rasters.ensure(ref, async () => {
       const image = await createImageBitmap(await blobOf(ref), { colorSpaceConversion: "none" });
       return new PictureLevels(this, image, image.width, image.height);
     });
+  }
+
+  /** All that is to be painted next: none of it goes for another’s sake. */
+  async loadAll(refs: readonly string[], blobOf: (ref: string) => Promise<Blob>): Promise<void> {
+    this.rasters.need(refs);
+    await Promise.all(refs.map((ref) => this.load(ref, blobOf)));
   }
 
   newPath(): PathLike {

@@ -110,7 +110,7 @@ const barsOf = (table: Scene["table"]): MoveBar[] =>
     })),
   );
 
-const load = (refs: Iterable<string>) => Promise.all([...refs].map((ref) => host.load(ref, fetchRaster)));
+const load = (refs: Iterable<string>) => host.loadAll([...refs], fetchRaster);
 
 async function check(stage: string, scope: CheckScope): Promise<Answer> {
   return issuesIn(
@@ -132,6 +132,9 @@ async function issuesIn(requests: readonly SceneRequest[], scope: CheckScope): P
   }
   return { kind: "checked", formats };
 }
+
+/** Pictures that other scenes have needed since may have taken the place of this one's. */
+const loadPictures = ({ pictures }: Scene) => host.loadAll(pictures, fetchRaster);
 
 /** Loads the frames of videos that a picture shows, and asks for the ones that come next. */
 async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
@@ -198,6 +201,7 @@ async function paintTake(
 ): Promise<PaintedFrame | undefined> {
   const picture = scene.sample(timeS);
   if (!afresh && picture.key === shown.paintedKey) return undefined;
+  await loadPictures(scene);
   await loadVideo(scene, picture);
   const surface = host.whole(bounds.width, bounds.height);
   paint(picture, bounds, surface.context, host);
@@ -236,6 +240,7 @@ async function pixels({ stage, format, timeS }: Extract<ToWorker, { kind: "pixel
   const { width, height } = bounds;
   const surface = host.whole(width, height);
   const picture = shown.scene.sample(timeS);
+  await loadPictures(shown.scene);
   await loadVideo(shown.scene, picture);
   paint(picture, bounds, surface.context, host);
   const context = (surface.canvas as OffscreenCanvas).getContext("2d")!;

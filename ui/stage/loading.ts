@@ -30,6 +30,6 @@ export const fetchRaster = async (ref: string): Promise<Blob> => {
 /** A scene whose fonts and pictures are loaded. */
 export async function loadedScene(request: SceneRequest, host: BrowserHost): Promise<Scene> {
   const scene = await prepareScene(request, book, loadFace);
-  await Promise.all(scene.pictures.map((hash) => host.load(hash, fetchRaster)));
+  await host.loadAll(scene.pictures, fetchRaster);
   return scene;
 }

@@ -96,7 +96,8 @@ export interface Thumb {
   /** Undefined where the design can't be shown with these values. */
   readonly bitmap: ImageBitmap | undefined;
   readonly lengthS: number;
-  readonly fault: Issue | undefined;
+  /** “failed” where something else went wrong than with its design or values. */
+  readonly fault: Issue | "failed" | undefined;
 }
 
 export interface Thumbs {

@@ -1,6 +1,7 @@
 import { IssueError } from "@/core/issue";
 import { paint } from "@/core/paint/paint";
 import { rastersOf } from "@/core/sample/rasters";
+import type { Picture } from "@/core/sample/types";
 import { smallerRequest, type Scene } from "@/core/scene";
 import { BrowserHost } from "./browser-host";
 import { fetchRaster, loadedScene } from "./loading";
@@ -8,12 +9,9 @@ import type { Side, Thumb, ThumbDesk, Thumbs, ThumbWish, ToWorker } from "./prot
 
 /** Prepared fill-ins that are kept, as many as may be in view at once; the one asked for longest ago goes. */
 const mostKept = 240;
-/** Decoded pictures of a sheet add up: beyond so many pixels all is begun anew. About 240 MB. */
-const mostPixels = 60_000_000;
 const blurSamples = 3;
 
-let host = new BrowserHost();
-let pixels = 0;
+const host = new BrowserHost();
 const kept = new Map<string, Promise<Scene>>();
 
 const desks = new Map<string, ThumbDesk>();
@@ -33,17 +31,21 @@ async function thumb(item: ThumbWish, timeS: number | undefined): Promise<Thumb>
     const scene = await sceneOf(item);
     const { width, height } = scene.still.format;
     const picture = scene.sample(Math.min(timeS ?? scene.posterS, scene.lengthS));
-    if (scene.showsVideo) {
-      await Promise.all([...rastersOf(picture.ops)].map((ref) => host.load(ref, fetchRaster)));
-    }
+    await loadAll(scene, picture);
     const surface = host.whole(width, height);
     paint(picture, { x: 0, y: 0, width, height }, surface.context, host);
     const bitmap = (surface.canvas as OffscreenCanvas).transferToImageBitmap();
     return { key, bitmap, lengthS: scene.lengthS, fault: undefined };
   } catch (error) {
-    if (error instanceof IssueError) return { key, bitmap: undefined, lengthS: 0, fault: error.issue };
-    throw error;
+    // One that can't be shown keeps none of the others from it.
+    return { key, bitmap: undefined, lengthS: 0, fault: error instanceof IssueError ? error.issue : "failed" };
   }
+}
+
+/** Makes sure of all that a picture shows. */
+async function loadAll(scene: Scene, picture: Picture): Promise<void> {
+  const refs = [...scene.pictures, ...(scene.showsVideo ? rastersOf(picture.ops) : [])];
+  await host.loadAll(refs, fetchRaster);
 }
 
 function sceneOf({ key, desk, values, format, heightPx }: ThumbWish): Promise<Scene> {
@@ -51,27 +53,16 @@ function sceneOf({ key, desk, values, format, heightPx }: ThumbWish): Promise<Sc
   let scene = kept.get(id);
   if (scene) kept.delete(id);
   else {
-    if (pixels > mostPixels) startOver();
     const request = { ...desks.get(desk)!, values, format, samples: true };
     const whole = request.house.formats.find((one) => one.id === format);
     const small = smallerRequest(request, whole ? heightPx / whole.height : 1, blurSamples);
     scene = loadedScene(small, host);
     // One that could not be prepared may be the next time.
-    scene.then(count, () => kept.delete(id));
+    scene.catch(() => kept.delete(id));
     if (kept.size >= mostKept) kept.delete(kept.keys().next().value!);
   }
   kept.set(id, scene);
   return scene;
-}
-
-function count({ still }: Scene): void {
-  for (const { content } of still.layers) if (content.kind === "raster") pixels += content.width * content.height;
-}
-
-function startOver(): void {
-  host = new BrowserHost();
-  pixels = 0;
-  kept.clear();
 }
 
 /** Levels by which a pixel may differ before anybody would see it. */
@@ -118,7 +109,7 @@ function sideScene({ request, format }: Side, heightPx: number): Promise<Scene> 
 
 async function pixelsAt(scene: Scene, timeS: number): Promise<Uint8ClampedArray> {
   const picture = scene.sample(Math.min(timeS, scene.lengthS));
-  if (scene.showsVideo) await Promise.all([...rastersOf(picture.ops)].map((ref) => host.load(ref, fetchRaster)));
+  await loadAll(scene, picture);
   const { width, height } = scene.still.format;
   const surface = host.whole(width, height);
   paint(picture, { x: 0, y: 0, width, height }, surface.context, host);

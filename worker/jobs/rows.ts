@@ -6,8 +6,15 @@ import { findRelease } from "@/server/db/releases";
 import { keepRowFindings, listRowFindings } from "@/server/db/row-findings";
 import { findSheet, listRows, touchSheet } from "@/server/db/sheets";
 import { loadRaster } from "@/server/files/rasters";
+import { log } from "@/server/log";
 import { printOf, releaseOf } from "@/server/sheets/prints";
 import { defineJob } from "./define";
+
+class MissedRows extends Error {
+  constructor(readonly count: number) {
+    super(`${count} rows missed`);
+  }
+}
 
 /** Rows that are looked at before it is told of them. */
 const toldTogether = 20;
@@ -21,6 +28,7 @@ export const job = defineJob({
     const rows = (await listRows(db, sheetId)).filter(({ state }) => all || state !== "draft");
     const releaseIds = new Set(rows.map((row) => releaseOf(sheet, row)));
     progress.stage = "checking";
+    let missed = 0;
     for (const releaseId of releaseIds) {
       const release = await findRelease(db, releaseId);
       if (!release) continue;
@@ -38,14 +46,29 @@ export const job = defineJob({
       };
       for (const [print, row] of open) {
         signal.throwIfAborted();
-        const found = await looked(rowValues(design, row.cells), design.formats);
-        await keepRowFindings(db, releaseId, print, findingsOf(design, found));
-        untold.push(row.id);
+        try {
+          const found = await looked(rowValues(design, row.cells), design.formats);
+          await keepRowFindings(db, releaseId, print, findingsOf(design, found));
+          untold.push(row.id);
+        } catch (error) {
+          signal.throwIfAborted();
+          // A picture that is gone from the store keeps no other row from being looked at.
+          log.warn({ err: error, row: row.id }, "a row could not be looked at");
+          missed++;
+        }
         progress.done++;
         if (untold.length >= toldTogether) await tell();
       }
       await tell();
     }
+    if (missed > 0) throw new MissedRows(missed);
     return null;
   },
+  failing: (error) =>
+    error instanceof MissedRows
+      ? {
+          message: `${error.count === 1 ? "One row" : `${error.count} rows`} could not be looked at; the others were.`,
+          final: true,
+        }
+      : undefined,
 });
