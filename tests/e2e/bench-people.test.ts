@@ -253,6 +253,7 @@ describe("every screen", () => {
   }
 
   let seen: Page | undefined;
+  let clerk: Page | undefined;
   /** One signed-in page looks at all screens in turn. */
   async function member(): Promise<Page> {
     if (!seen) {
@@ -342,6 +343,36 @@ describe("every screen", () => {
     const { page } = await signedIn(browser, "ines");
     await press(page, ".release-plate a h2", "Name strap");
     await page.waitForSelector(".field[data-field=name] input");
+    expect(await findings(page)).toEqual([]);
+  });
+
+  const talks = async (): Promise<string> => {
+    const { sheets } = (await as("ines", "GET", "/api/sheets")).data;
+    return sheets.find(({ name }: { name: string }) => name.startsWith("Potting Shed")).id as string;
+  };
+  test.each([
+    ["list of sheets and clips", async (page: Page): Promise<void> => press(page, ".page__head label", "Made by me")],
+    [
+      "sheet",
+      async (page: Page): Promise<void> => {
+        await page.goto(`${base}/sheets/${await talks()}`);
+      },
+    ],
+    ["contact sheet", async (page: Page): Promise<void> => press(page, ".sheet__bar label", "Contact sheet")],
+    [
+      "two pictures compared",
+      async (page: Page): Promise<void> => {
+        await page.waitForSelector("[data-painted=yes]");
+        for (const print of (await page.$$(".contact-print")).slice(0, 2)) await print.click();
+        await press(page, ".contact__bar button", "Compare");
+        await page.waitForSelector(".compare");
+      },
+    ],
+  ] as const)("a colleague’s %s has none", async (name, go) => {
+    const page = (clerk ??= (await signedIn(browser, "ines")).page);
+    if (name.startsWith("list")) await page.goto(`${base}/sheets`);
+    await go(page);
+    await pause(1200);
     expect(await findings(page)).toEqual([]);
   });
 });
