@@ -89,7 +89,14 @@ export function Grid(props: {
   return (
     <section className="sheet__rows" aria-label="Rows">
       <RowFacts.Provider value={facts}>
-        <div ref={box} className="sheet__grid">
+        <div
+          ref={box}
+          className="sheet__grid"
+          onFocus={({ target }) => {
+            const isGrid = target.classList.contains("dsg-container");
+            if (isGrid && target.matches(":focus-visible")) grid.current?.setActiveCell({ col: 0, row: 0 });
+          }}
+        >
           <DynamicDataSheetGrid<GridRow>
             ref={grid}
             value={shown as GridRow[]}

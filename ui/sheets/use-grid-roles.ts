@@ -14,6 +14,8 @@ export function useGridRoles(box: RefObject<HTMLElement | null>, rows: number, c
     grid?.setAttribute("aria-label", "Rows of the sheet");
     grid?.setAttribute("aria-rowcount", String(rows + 1));
     grid?.setAttribute("aria-colcount", String(columns + 1));
+    // Reached with Tab; Escape leaves its cells, and Tab goes on from there.
+    root.querySelector(".dsg-container")?.setAttribute("tabindex", "0");
     tell(root);
     const observer = new MutationObserver((changes) => {
       for (const { addedNodes } of changes) {
