@@ -70,6 +70,7 @@ async function posterRate(workers: readonly WebWorker[], id: Parameters<typeof r
       values: line ? { ...base, fields: { ...base.fields, [line]: `Speaker ${i}` } } : base,
       format,
       heightPx: 360,
+      close: false,
     })),
   );
   const run = (worker: WebWorker, own: readonly (typeof items)[number][]) =>

@@ -130,7 +130,9 @@ async function takeMovingOn(page: Page): Promise<void> {
   const draft = (await as("tomas", "GET", "/api/designs/name-strap")).data;
   const strap = readDesign("name-strap");
   const layers = strap.layers.map((layer) => {
-    return layer.kind === "rectangle" ? { ...layer, corners: layer.corners.map(() => 3) } : layer;
+    return layer.kind === "rectangle"
+      ? { ...layer, corners: layer.corners.map((corner) => ({ ...corner, size: 2 })) }
+      : layer;
   });
   const { revision } = (
     await as("tomas", "POST", "/api/designs/name-strap/replace", {

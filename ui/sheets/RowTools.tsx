@@ -68,8 +68,14 @@ export function RowTools(props: {
       <button type="button" className="tool" disabled={none} onClick={() => edit("Take rows away", { remove: ids })}>
         Take {many} away
       </button>
-      <button type="button" className="tool" aria-pressed={frozen} onClick={onFreeze}>
-        Names stay in view
+      <button
+        type="button"
+        className="tool"
+        aria-pressed={frozen}
+        onClick={onFreeze}
+        title="Names stay in view, however far the columns are scrolled"
+      >
+        Keep names
       </button>
       <span className="ms-auto" />
       <button type="button" className="tool" disabled={none} onClick={() => void say("ready")}>

@@ -87,6 +87,8 @@ export interface ThumbWish {
   readonly values: Values;
   readonly format: string;
   readonly heightPx: number;
+  /** The graphic itself, as large as it goes, instead of the whole frame. */
+  readonly close: boolean;
 }
 
 export type ThumbDesk = Pick<SceneRequest, "design" | "house">;

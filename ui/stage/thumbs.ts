@@ -1,5 +1,7 @@
+import { isEmptyBox, type Box } from "@/core/geometry/box";
 import { IssueError } from "@/core/issue";
 import { paint } from "@/core/paint/paint";
+import { opsBounds, pixelBounds } from "@/core/sample/bounds";
 import { rastersOf } from "@/core/sample/rasters";
 import type { Picture } from "@/core/sample/types";
 import { smallerRequest, type Scene } from "@/core/scene";
@@ -10,9 +12,18 @@ import type { Side, Thumb, ThumbDesk, Thumbs, ThumbWish, ToWorker } from "./prot
 /** Prepared fill-ins that are kept, as many as may be in view at once; the one asked for longest ago goes. */
 const mostKept = 240;
 const blurSamples = 3;
+/** Times that a graphic is enlarged at most, and how much is left around it. */
+const mostZoom = 6;
+const around = 1.12;
 
 const host = new BrowserHost();
-const kept = new Map<string, Promise<Scene>>();
+const kept = new Map<string, Promise<Take>>();
+
+/** A fill-in that is painted, and the part of its format that is shown. */
+interface Take {
+  readonly scene: Scene;
+  readonly part: Box;
+}
 
 const desks = new Map<string, ThumbDesk>();
 
@@ -28,12 +39,11 @@ export async function paintThumbs(message: Extract<ToWorker, { kind: "thumbs" }>
 async function thumb(item: ThumbWish, timeS: number | undefined): Promise<Thumb> {
   const { key } = item;
   try {
-    const scene = await sceneOf(item);
-    const { width, height } = scene.still.format;
+    const { scene, part } = await takeOf(item);
     const picture = scene.sample(Math.min(timeS ?? scene.posterS, scene.lengthS));
     await loadAll(scene, picture);
-    const surface = host.whole(width, height);
-    paint(picture, { x: 0, y: 0, width, height }, surface.context, host);
+    const surface = host.whole(part.width, part.height);
+    paint(picture, part, surface.context, host);
     const bitmap = (surface.canvas as OffscreenCanvas).transferToImageBitmap();
     return { key, bitmap, lengthS: scene.lengthS, fault: undefined };
   } catch (error) {
@@ -48,21 +58,45 @@ async function loadAll(scene: Scene, picture: Picture): Promise<void> {
   await host.loadAll(refs, fetchRaster);
 }
 
-function sceneOf({ key, desk, values, format, heightPx }: ThumbWish): Promise<Scene> {
-  const id = `${key} ${heightPx}`;
-  let scene = kept.get(id);
-  if (scene) kept.delete(id);
+function takeOf(item: ThumbWish): Promise<Take> {
+  const id = `${item.key} ${item.heightPx} ${item.close}`;
+  let take = kept.get(id);
+  if (take) kept.delete(id);
   else {
-    const request = { ...desks.get(desk)!, values, format, samples: true };
-    const whole = request.house.formats.find((one) => one.id === format);
-    const small = smallerRequest(request, whole ? heightPx / whole.height : 1, blurSamples);
-    scene = loadedScene(small, host);
+    take = item.close ? closeTake(item) : wholeTake(item, 1);
     // One that could not be prepared may be the next time.
-    scene.catch(() => kept.delete(id));
+    take.catch(() => kept.delete(id));
     if (kept.size >= mostKept) kept.delete(kept.keys().next().value!);
   }
-  kept.set(id, scene);
-  return scene;
+  kept.set(id, take);
+  return take;
+}
+
+async function wholeTake({ desk, values, format, heightPx }: ThumbWish, zoom: number): Promise<Take> {
+  const request = { ...desks.get(desk)!, values, format, samples: true };
+  const whole = request.house.formats.find((one) => one.id === format);
+  const share = whole ? (zoom * heightPx) / whole.height : 1;
+  const scene = await loadedScene(smallerRequest(request, share, blurSamples), host);
+  const { width, height } = scene.still.format;
+  return { scene, part: { x: 0, y: 0, width, height } };
+}
+
+/** The graphic at its best instant with a little around it, in the shape of its format. */
+async function closeTake(item: ThumbWish): Promise<Take> {
+  const whole = await wholeTake(item, 1);
+  const { width, height } = whole.part;
+  await loadAll(whole.scene, whole.scene.sample(whole.scene.posterS));
+  const drawn = pixelBounds(opsBounds(whole.scene.sample(whole.scene.posterS).ops), whole.scene.still.format);
+  if (isEmptyBox(drawn)) return whole;
+  const zoom = Math.min(mostZoom, width / (drawn.width * around), height / (drawn.height * around));
+  if (zoom <= 1.1) return whole;
+  const { scene } = await wholeTake(item, zoom);
+  const along = (from: number, side: number, seen: number, all: number) =>
+    Math.round(Math.min(all - seen, Math.max(0, (from + side / 2) * zoom - seen / 2)));
+  const { width: allWidth, height: allHeight } = scene.still.format;
+  const x = along(drawn.x, drawn.width, width, allWidth);
+  const y = along(drawn.y, drawn.height, height, allHeight);
+  return { scene, part: { x, y, width, height } };
 }
 
 /** Levels by which a pixel may differ before anybody would see it. */

@@ -12,12 +12,18 @@ export interface Layout {
   readonly order: Order;
   readonly plate: Plate;
   readonly heightPx: number;
+  /** The graphics themselves, instead of their whole frames. */
+  readonly close: boolean;
 }
 
 const orders: readonly { id: Order; label: string }[] = [
   { id: "sheet", label: "As in the sheet" },
   { id: "longest", label: "Longest texts first" },
   { id: "shortest", label: "Shortest texts first" },
+];
+const extents: readonly { id: "whole" | "close"; label: string }[] = [
+  { id: "whole", label: "Whole frames" },
+  { id: "close", label: "Close up" },
 ];
 const groupings: readonly { id: Grouping; label: string }[] = [
   { id: "row", label: "By row" },
@@ -54,6 +60,13 @@ export function ContactBar(props: {
           </option>
         ))}
       </Form.Select>
+      <Segments
+        label="How much is shown"
+        value={layout.close ? "close" : "whole"}
+        options={extents}
+        onChange={(extent) => put({ close: extent === "close" })}
+        small
+      />
       <Segments
         label="Ground to judge against"
         value={layout.plate}

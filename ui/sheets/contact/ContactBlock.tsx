@@ -25,9 +25,10 @@ export function ContactBlock(props: {
   picked: readonly string[];
   heightPx: number;
   plate: string;
+  close: boolean;
   onPick: (place: string) => void;
 }) {
-  const { block, row, painter, picked, heightPx, plate, onPick } = props;
+  const { block, row, painter, picked, heightPx, plate, close, onPick } = props;
   const { number, title, desk, values, version, worst } = row;
   return (
     <div className="contact-block" style={{ width: block.widthPx }}>
@@ -49,6 +50,7 @@ export function ContactBlock(props: {
             heightPx={heightPx}
             picked={picked.includes(placeOf(print))}
             plate={plate}
+            close={close}
             onPick={onPick}
           />
         ))}

@@ -18,18 +18,33 @@ export const ContactPrint = memo(function ContactPrint(props: {
   heightPx: number;
   picked: boolean;
   plate: string;
+  close?: boolean;
   onPick: (place: string) => void;
 }) {
-  const { painter, place, label, desk, values, version, format, widthPx, heightPx, picked, plate, onPick } = props;
+  const {
+    painter,
+    place,
+    label,
+    desk,
+    values,
+    version,
+    format,
+    widthPx,
+    heightPx,
+    picked,
+    plate,
+    close = false,
+    onPick,
+  } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const [fault, setFault] = useState(false);
   useEffect(() => {
     const onThumb = (thumb: Thumb) => setFault(thumb.fault !== undefined);
     const ratio = Math.min(2, devicePixelRatio);
     const key = `${desk} ${version} ${format}`;
-    const wish = { key, desk, values, format, heightPx: Math.round(heightPx * ratio) };
+    const wish = { key, desk, values, format, close, heightPx: Math.round(heightPx * ratio) };
     painter.show(place, { ...wish, canvas: canvas.current!, onThumb });
-  }, [painter, place, desk, values, version, format, heightPx]);
+  }, [painter, place, desk, values, version, format, heightPx, close]);
   useEffect(() => () => painter.hide(place), [painter, place]);
   return (
     <button

@@ -26,10 +26,16 @@ export function ContactSheet({
   problems: (row: RowView) => readonly Problem[];
 }) {
   const view = useSheet((state) => state.view);
-  const [layout, setLayout] = useState<Layout>({ by: "row", order: "sheet", plate: "dark", heightPx: 136 });
+  const [layout, setLayout] = useState<Layout>({
+    by: "row",
+    order: "sheet",
+    plate: "dark",
+    heightPx: 136,
+    close: false,
+  });
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [comparing, setComparing] = useState(false);
-  const { by, order, heightPx, plate } = layout;
+  const { by, order, heightPx, plate, close } = layout;
   const shownOf = useContactRows(problems);
   const ordered = useOrdered(rows, order);
   const longestS = useMemo(
@@ -88,7 +94,11 @@ export function ContactSheet({
                     const row = shownOf(byId.get(block.rowId)!);
                     const key = `${block.rowId} ${block.prints[0]!.format}`;
                     return (
-                      <ContactBlock key={key} {...{ block, row, painter, picked, heightPx, plate }} onPick={pick} />
+                      <ContactBlock
+                        key={key}
+                        {...{ block, row, painter, picked, heightPx, plate, close }}
+                        onPick={pick}
+                      />
                     );
                   })}
               </div>

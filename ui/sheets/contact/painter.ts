@@ -39,7 +39,12 @@ export class ThumbPainter {
   show(place: string, shown: Shown): void {
     const before = this.shown.get(place);
     this.shown.set(place, shown);
-    if (before?.key !== shown.key || before.heightPx !== shown.heightPx || before.canvas !== shown.canvas) {
+    if (
+      before?.key !== shown.key ||
+      before.heightPx !== shown.heightPx ||
+      before.close !== shown.close ||
+      before.canvas !== shown.canvas
+    ) {
       this.painted.delete(place);
     }
     this.hurry();
@@ -61,8 +66,8 @@ export class ThumbPainter {
     for (const worker of this.workers.slice(1)) worker.close();
   }
 
-  private stamp({ key, heightPx }: Shown): string {
-    return `${key} ${heightPx} ${this.timeS ?? "best"}`;
+  private stamp({ key, heightPx, close }: Shown): string {
+    return `${key} ${heightPx} ${close} ${this.timeS ?? "best"}`;
   }
 
   /** What a worker is to paint next: always the same places, so that it has them prepared; round and round. */
@@ -89,13 +94,7 @@ export class ThumbPainter {
       const some = [...open.slice(from), ...open.slice(0, from)].slice(0, together);
       const { timeS } = this;
       const stamps = some.map(([, shown]) => this.stamp(shown));
-      const items = some.map(([, { key, desk, values, format, heightPx }]) => ({
-        key,
-        desk,
-        values,
-        format,
-        heightPx,
-      }));
+      const items = some.map(([, { canvas: _, onThumb: __, ...wish }]): ThumbWish => wish);
       try {
         const desks = this.taught.has(worker) ? {} : { desks: this.desks };
         const answer = await worker.call({ kind: "thumbs", stage: "thumbs", items, timeS, ...desks });
@@ -114,7 +113,13 @@ export class ThumbPainter {
 
   private put(place: string, shown: Shown, stamp: string, thumb: Thumb): void {
     const now = this.shown.get(place);
-    if (!now || now.canvas !== shown.canvas || now.key !== shown.key || now.heightPx !== shown.heightPx) {
+    if (
+      !now ||
+      now.canvas !== shown.canvas ||
+      now.key !== shown.key ||
+      now.heightPx !== shown.heightPx ||
+      now.close !== shown.close
+    ) {
       thumb.bitmap?.close();
       return;
     }
