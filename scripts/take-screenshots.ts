@@ -63,8 +63,9 @@ try {
   await settle(2500);
   await page.screenshot({ path: file("sheet") });
   await press(page, ".sheet__bar label", "Contact sheet");
+  await press(page, ".contact__bar label", "Close up");
   await page.waitForFunction(() => document.querySelectorAll("[data-painted=yes]").length >= 24);
-  await settle(800);
+  await settle(1500);
   await page.screenshot({ path: file("contact") });
   const prints = await page.$$(".contact-print");
   await prints[0]!.click();

@@ -234,6 +234,10 @@ test("the contact sheet shows every row in every format, scrubs all at once, and
   await until(ink, (count) => count === 0, 20);
   await press(page, ".contact button", "Best instant");
   await until(ink, (count) => count > 200, 20);
+  // Close up it is the graphic alone, much larger.
+  const before = await ink();
+  await press(page, ".contact__bar label", "Close up");
+  await until(ink, (count) => count > 3 * before, 20);
   await page.select(".contact__bar select", "longest");
   await page.waitForFunction(() => /Speaker \d\d/.test(document.querySelector(".contact-block p")!.textContent!));
   const prints = await page.$$(".contact-print");

@@ -54,7 +54,7 @@ export function RowTools(props: {
         New row
       </button>
       <button type="button" className="tool" onClick={() => onAdd(10)}>
-        Ten new rows
+        Ten more
       </button>
       <button type="button" className="tool" disabled={none} onClick={copy}>
         Copy {many}
@@ -90,7 +90,7 @@ export function RowTools(props: {
         disabled={none || picked.every(({ state }) => state === "draft")}
         onClick={() => void say("draft")}
       >
-        Back to draft
+        Draft
       </button>
       {fault && (
         <Notice weight="stop">
