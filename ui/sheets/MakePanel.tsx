@@ -21,7 +21,7 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
   const outputs = view.desk.outputs.filter(({ id }) => design.outputs?.includes(id) ?? true);
   // One that was taken away meanwhile is chosen no longer.
   const kinds = view.outputs.filter((id) => outputs.some((output) => output.id === id));
-  const due = rows.filter((row) => isDue(row, view.formats.length * kinds.length));
+  const due = rows.filter((row) => isDue(row, view.formats, kinds));
   const good = due.filter(({ cells }) => rowFaults(design, cells).length === 0);
   const outdated = good.filter(({ clips }) => clips.some(({ state }) => state === "out of date"));
   const about = async (part: { formats?: readonly string[]; outputs?: readonly string[] }) => {
@@ -93,8 +93,13 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
 }
 
 /** Whether anything of a row is still to be made, or to be made again. */
-const isDue = ({ clips }: RowView, wanted: number): boolean =>
-  clips.filter(({ state }) => state === "current" || state === "making").length < wanted;
+const isDue = ({ clips }: RowView, formats: readonly string[], kinds: readonly string[]): boolean =>
+  formats.some((format) =>
+    kinds.some((kind) => {
+      const clip = clips.find((one) => one.format === format && one.output === kind);
+      return clip?.state !== "current" && clip?.state !== "making";
+    }),
+  );
 
 function wordsFor(due: number, outdated: number): string {
   if (due === 0) return "Nothing to make";
