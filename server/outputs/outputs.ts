@@ -6,9 +6,9 @@ import { database } from "@/server/db/connection";
 import { addEvent } from "@/server/db/events";
 import { listFootage } from "@/server/db/media";
 import type { Member } from "@/server/db/members";
+import { newId } from "@/server/db/ids";
 import { addOutput, countOutputUses, findOutput, listOutputs, removeOutput, saveOutput } from "@/server/db/outputs";
 import { inTransaction } from "@/server/db/transaction";
-import { underFreeId } from "@/server/designs/free-id";
 import { notFound, Refusal } from "@/server/refusal";
 
 const most = 100;
@@ -44,14 +44,14 @@ export async function startOutput(member: Member, output: Output): Promise<{ id:
   if (all.length >= most)
     throw new Refusal(422, "too_many", `There are ${most} outputs already. Take some away first.`);
   await refuseWrong({ ...output, id: "" }, all);
-  return underFreeId(idFrom(output.name, "output"), new Set(all.map(({ id }) => id)), (id) =>
-    inTransaction(db, async (trx) => {
-      await addOutput(trx, { ...output, id }, all.length);
-      await addAudit(trx, { memberId: member.id, action: "output.create", subject: id });
-      await addEvent(trx, "releases", {});
-      return { id };
-    }),
-  );
+  // Never that of one that was taken away: files that were made as it are not files of this one.
+  const id = `${idFrom(output.name, "output").slice(0, 48)}-${newId().slice(0, 8)}`;
+  await inTransaction(db, async (trx) => {
+    await addOutput(trx, { ...output, id }, all.length);
+    await addAudit(trx, { memberId: member.id, action: "output.create", subject: id });
+    await addEvent(trx, "releases", {});
+  });
+  return { id };
 }
 
 /** Changes an output. Files that were made with it as it was are out of date from then on. */

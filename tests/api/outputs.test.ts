@@ -1,5 +1,7 @@
-import { afterAll, expect, test } from "@jest/globals";
+import { afterAll, expect, jest, test } from "@jest/globals";
 import { as, pause, releaseId, until } from "../support/api";
+
+jest.setTimeout(120_000);
 
 const made: string[] = [];
 afterAll(async () => {

@@ -1,7 +1,9 @@
-import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import { randomBytes } from "node:crypto";
 import { database, disconnect } from "@/server/db/connection";
 import { as, releaseId, through } from "../support/api";
+
+jest.setTimeout(120_000);
 
 const rowId = () => randomBytes(10).toString("hex");
 let sheet: string;

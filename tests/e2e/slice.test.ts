@@ -95,7 +95,8 @@ test("what was typed is there again after leaving", async () => {
   await page.waitForSelector(name);
   await press(page, ".fill__over", "Empty the form");
   await page.type(name, "Ngozi Fairweather-Castellanos");
-  await new Promise((resolve) => setTimeout(resolve, 600));
+  await page.waitForFunction(() => location.search.startsWith("?clip="));
+  await page.waitForSelector("[data-save=saved]");
   await page.reload();
   await page.waitForSelector(name);
   expect(await page.$eval(name, (e) => (e as HTMLInputElement).value)).toBe("Ngozi Fairweather-Castellanos");
