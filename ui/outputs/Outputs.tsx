@@ -39,7 +39,11 @@ export function Outputs() {
       <div className="page__head">
         <h1>Outputs</h1>
         <p>What clips are made as. Whoever fills in chooses among these by their names.</p>
-        {mayChange && <Button onClick={() => show("new")}>New output …</Button>}
+        {mayChange && (
+          <div>
+            <Button onClick={() => show("new")}>New output …</Button>
+          </div>
+        )}
       </div>
       {list.error && <Notice weight="stop">{list.error.message}</Notice>}
       {remove.error && <Notice weight="stop">{remove.error.message}</Notice>}
