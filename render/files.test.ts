@@ -216,3 +216,19 @@ describe("a proof passes", () => {
     }
   });
 });
+
+describe("a film of PNG frames", () => {
+  test("has the painted pixels to the last level, half-clear white as half-clear white, and its exact rate", async () => {
+    const half = { ...panel, opacity: 0.5, fill: { kind: "plain", colour: "#ffffffff" } };
+    const ntsc = { num: 30000, den: 1001 };
+    const { proof, frames } = await clip("half.mov", { kind: "png-mov", fps: ntsc }, {}, [half]);
+    expect(proof).toMatchObject({ faults: [], rate: "30000/1001", frames });
+    for (const { meanError, maxError } of proof.instants) expect([meanError, maxError]).toEqual([0, 0]);
+    const args = ["-i", join(folder, "half.mov"), "-frames:v", "1", "-f", "rawvideo", "-pix_fmt", "rgba", "pipe:1"];
+    const pixels = await runFfmpeg(args);
+    const at = (x: number, y: number) => [...pixels.subarray((y * 1080 + x) * 4, (y * 1080 + x) * 4 + 4)];
+    expect(at(300, 400).slice(0, 3)).toEqual([255, 255, 255]);
+    expect(Math.abs(at(300, 400)[3]! - 128)).toBeLessThanOrEqual(1);
+    expect(at(1070, 1070)[3]).toBe(0);
+  });
+});

@@ -9,6 +9,7 @@ import { database, type Db } from "@/server/db/connection";
 import type { Member } from "@/server/db/members";
 import { findRelease, type Release } from "@/server/db/releases";
 import { listRowFindings } from "@/server/db/row-findings";
+import { listOutputs } from "@/server/db/outputs";
 import { readRules } from "@/server/db/rules";
 import { listRowExports, listRows, touchSheet, type Row, type RowExport, type Sheet } from "@/server/db/sheets";
 import { askForClips, chosenOutputs, refuseFaulty, type AskedClip } from "@/server/exports/ask";
@@ -67,7 +68,12 @@ async function batchOf(db: Db, sheet: Sheet, release: Release, rows: readonly Ro
   const { document: design } = release;
   const formats = sheet.formats.filter((format) => design.formats.includes(format));
   const allowed = sheet.outputs.filter((output) => design.outputs?.includes(output) ?? true);
-  const outputs = await chosenOutputs(release, allowed);
+  // One that has been taken away meanwhile is not made any more.
+  const known = new Set((await listOutputs(db)).map(({ id }) => id));
+  const outputs = await chosenOutputs(
+    release,
+    allowed.filter((id) => known.has(id)),
+  );
   const exports = await listRowExports(
     db,
     rows.map(({ id }) => id),

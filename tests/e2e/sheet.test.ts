@@ -114,6 +114,11 @@ test("clips are made of the rows, only what changed is made again, and changing 
   await page.waitForFunction(
     () => document.querySelector(".sheet__make .btn-primary")?.textContent === "Nothing to make",
   );
+  // Of another kind there is nothing yet.
+  await press(page, ".sheet__make .tick", "See-through master");
+  await page.waitForFunction(() => /clips of 2 rows/.test(document.querySelector(".sheet__make")!.textContent!));
+  await press(page, ".sheet__make .tick", "See-through master");
+  await page.waitForFunction(() => /Nothing to make/.test(document.querySelector(".sheet__make")!.textContent!));
 
   const [first] = await rows();
   const change = (was: string, to: string) =>

@@ -61,6 +61,7 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
   const begun = useRef(false);
   // Keys are pressed between the answer of the server and the next drawing of the form.
   const kept = useRef(open);
+  const here = useRef(true);
   const row = useSyncExternalStore(
     store?.subscribe ?? nothing,
     () => store?.getState().rows[0],
@@ -73,6 +74,8 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
     const next = createSheet(view);
     write(next, "Write", newest.current);
     kept.current = next;
+    // Whoever has gone on meanwhile loses nothing, and keeps the address of where they are.
+    if (!here.current) return void next.getState().flush();
     setStore(next);
     window.history.replaceState(null, "", `/fill/${releaseId}?clip=${view.id}`);
   };
@@ -87,6 +90,12 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
     begun.current = true;
     void begin();
   };
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
   useEffect(() => {
     // Closed before the server has heard of it, it would be gone.
     const leave = (event: BeforeUnloadEvent) => begun.current && !store && event.preventDefault();

@@ -9,6 +9,7 @@ const places: readonly { href: string; label: string; least: Role }[] = [
   { href: "/", label: "Shelf", least: "contributor" },
   { href: "/sheets", label: "Sheets", least: "contributor" },
   { href: "/outbox", label: "Outbox", least: "contributor" },
+  { href: "/outputs", label: "Outputs", least: "contributor" },
   { href: "/moves", label: "Moves", least: "designer" },
   { href: "/house", label: "House style", least: "designer" },
 ];

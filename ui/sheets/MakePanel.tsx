@@ -19,7 +19,9 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
   const [busy, setBusy] = useState(false);
   const { document: design, house } = view.desk;
   const outputs = view.desk.outputs.filter(({ id }) => design.outputs?.includes(id) ?? true);
-  const due = rows.filter((row) => isDue(row, view.formats.length * view.outputs.length));
+  // One that was taken away meanwhile is chosen no longer.
+  const kinds = view.outputs.filter((id) => outputs.some((output) => output.id === id));
+  const due = rows.filter((row) => isDue(row, view.formats, kinds));
   const good = due.filter(({ cells }) => rowFaults(design, cells).length === 0);
   const outdated = good.filter(({ clips }) => clips.some(({ state }) => state === "out of date"));
   const about = async (part: { formats?: readonly string[]; outputs?: readonly string[] }) => {
@@ -50,7 +52,7 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
       <Ticks
         label="Kinds of file"
         list={outputs}
-        chosen={view.outputs}
+        chosen={kinds}
         onChange={(chosenOutputs) => void about({ outputs: chosenOutputs })}
       />
       <span className="ms-auto" />
@@ -76,7 +78,7 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
         </Button>
       )}
       <Button
-        disabled={busy || good.length === 0}
+        disabled={busy || good.length === 0 || kinds.length === 0}
         onClick={() =>
           void make(
             good.map(({ id }) => id),
@@ -84,15 +86,20 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
           )
         }
       >
-        {wordsFor(good.length, outdated.length)}
+        {kinds.length === 0 ? "Choose a kind of file" : wordsFor(good.length, outdated.length)}
       </Button>
     </section>
   );
 }
 
 /** Whether anything of a row is still to be made, or to be made again. */
-const isDue = ({ clips }: RowView, wanted: number): boolean =>
-  clips.filter(({ state }) => state === "current" || state === "making").length < wanted;
+const isDue = ({ clips }: RowView, formats: readonly string[], kinds: readonly string[]): boolean =>
+  formats.some((format) =>
+    kinds.some((kind) => {
+      const clip = clips.find((one) => one.format === format && one.output === kind);
+      return clip?.state !== "current" && clip?.state !== "making";
+    }),
+  );
 
 function wordsFor(due: number, outdated: number): string {
   if (due === 0) return "Nothing to make";

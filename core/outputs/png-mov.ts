@@ -1,0 +1,14 @@
+import { z } from "zod";
+import { base, defineOutput } from "./define";
+
+export const output = defineOutput({
+  schema: z.strictObject({ kind: z.literal("png-mov"), ...base }).describe("See-through master, PNG in MOV"),
+  ending: "mov",
+  mime: "video/quicktime",
+  alpha: true,
+  sound: false,
+  plays: false,
+  label: "See-through, PNG in MOV",
+  technical: "MOV, PNG frames without any loss: for editing programs",
+  megapixelS: 0.02,
+});
