@@ -22,7 +22,9 @@ export async function signedIn(browser: Browser, who: Who): Promise<{ page: Page
   const page = await browser.newPage();
   const errors: string[] = [];
   page.on("pageerror", (error) => errors.push(String(error)));
-  page.on("console", (message) => message.type() === "error" && errors.push(message.text()));
+  page.on("console", (message) => {
+    if (message.type() === "error") errors.push(`${message.text()} ${message.location().url ?? ""}`.trim());
+  });
   await page.goto(`${base}/sign-in`);
   await page.type("#email", `${who}@quillmere.example`);
   await page.type("#password", "fern-moss-paper");
