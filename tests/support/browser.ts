@@ -2,7 +2,7 @@ import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import puppeteer, { type Browser, type LaunchOptions, type Page } from "puppeteer-core";
-import { base, type Who } from "./api";
+import { base, pause, type Who } from "./api";
 
 const quiet = ["--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update"];
 
@@ -32,12 +32,19 @@ export async function signedIn(browser: Browser, who: Who): Promise<{ page: Page
   return { page, errors };
 }
 
-/** Presses the first element of a kind that reads like this. */
+/** How long something that is to be pressed may take to appear. */
+const pressableMs = 15_000;
+
+/** Presses the first element of a kind that reads like this, as soon as there is one. */
 export async function press(page: Page, selector: string, text: string | RegExp): Promise<void> {
   const good = (found: string) => (typeof text === "string" ? found.trim() === text : text.test(found));
   await page.waitForSelector(selector);
-  for (const element of await page.$$(selector)) {
-    if (good(await element.evaluate((e) => e.textContent ?? ""))) return element.click();
+  for (const end = Date.now() + pressableMs; Date.now() < end; await pause(100)) {
+    for (const element of await page.$$(selector)) {
+      // Drawn anew between being found and read, it is found again in the next round.
+      const found = await element.evaluate((e) => e.textContent ?? "").catch(() => "");
+      if (good(found)) return element.click();
+    }
   }
   throw new Error(`nothing like “${text}” among ${selector}`);
 }
