@@ -17,7 +17,11 @@ export function useRowChecks(player: StagePlayer, stage: StageState): { found: F
     if (!formats) return;
     let live = true;
     const timer = setTimeout(() => {
-      void player.check("row").then((found) => live && setChecked({ formats, found }));
+      player.check("row").then(
+        (found) => live && setChecked({ formats, found }),
+        // A worker that died is told of by the stage; what is shown next is looked at again.
+        () => undefined,
+      );
     }, restMs);
     return () => {
       live = false;

@@ -49,14 +49,15 @@ export function RowNotes(props: { row: RowView; faults: readonly ValueFault[]; f
 
 function TakeBack({ row, check }: { row: RowView; check: string }) {
   const store = useSheetStore();
+  const [fault, setFault] = useState<string>();
   const { id } = store.getState().view;
+  const takeBack = () =>
+    call(`/api/sheets/${id}/accepted`, z.null(), { rows: [row.id], check, reason: null }).catch((error: Error) =>
+      setFault(error.message),
+    );
+  if (fault) return <span role="alert">{fault}</span>;
   return (
-    <Button
-      variant="link"
-      size="sm"
-      className="p-0 align-baseline"
-      onClick={() => void call(`/api/sheets/${id}/accepted`, z.null(), { rows: [row.id], check, reason: null })}
-    >
+    <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => void takeBack()}>
       Take that back
     </Button>
   );
@@ -83,9 +84,10 @@ function Ways({ row, note }: { row: RowView; note: FieldNote }) {
     ? fixesOf(finding, filledOf(store.getState().view, row)).length > 0
     : fault && !["required", "sample", "short"].includes(fault.code);
   const all = async () => {
-    const { cells, left } = await mendAll(store.getState().view, same, (done) =>
-      setProgress(`Trying ${done} of ${same.length} …`),
-    );
+    const onProgress = (done: number) => setProgress(`Trying ${done} of ${same.length} …`);
+    const mended = await mendAll(store.getState().view, same, onProgress).catch((error: Error) => error);
+    if (mended instanceof Error) return setProgress(`Nothing was mended: ${mended.message}`);
+    const { cells, left } = mended;
     const count = new Set(cells.map((cell) => cell.row)).size;
     if (cells.length > 0) store.getState().edit(`Mend ${count} rows`, { cells });
     setProgress(left > 0 ? `${count} mended; nothing helps in ${left}.` : `${count} mended.`);

@@ -105,7 +105,11 @@ function useShare(sides: readonly [ComparedSide, ComparedSide], timeS: number | 
     if (timeS === undefined) return;
     let live = true;
     const timer = setTimeout(() => {
-      void differingShare(sides, differingPx, [timeS]).then((share) => live && setKnown({ timeS, share }));
+      differingShare(sides, differingPx, [timeS]).then(
+        (share) => live && setKnown({ timeS, share }),
+        // Without it the pictures are there all the same.
+        () => undefined,
+      );
     }, 200);
     return () => {
       live = false;
