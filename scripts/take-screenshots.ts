@@ -101,9 +101,6 @@ try {
   await settle(800);
   await bench.screenshot({ path: file("fields") });
   await bench.click("[role=dialog] .paper-dialog__close");
-  await press(bench, ".bench__bar .btn-primary", /^Publish/);
-  await settle(2500);
-  await bench.screenshot({ path: file("publish") });
   await bench.goto(`${base}/bench/name-strap`);
   await bench.waitForSelector(".overlay__hit");
   await press(bench, ".strip__choose", "Mark");
@@ -117,6 +114,10 @@ try {
   await bench.waitForSelector(".moves__plate");
   await settle(3500);
   await bench.screenshot({ path: file("moves") });
+  await bench.goto(`${base}/outputs`);
+  await bench.waitForSelector(".outputs__card");
+  await settle(600);
+  await bench.screenshot({ path: file("outputs") });
   await bench.goto(`${base}/house`);
   await bench.waitForSelector(".house__sheet");
   await settle(1500);

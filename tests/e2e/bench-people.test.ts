@@ -268,6 +268,13 @@ describe("every screen", () => {
     ["shelf", "/", ".release-plate h2", undefined],
     ["outbox", "/outbox", "main h1", undefined],
     ["house style", "/house", ".house__sheet", undefined],
+    ["outputs", "/outputs", ".outputs__card", undefined],
+    [
+      "new output",
+      "/outputs",
+      ".outputs__card",
+      async (page: Page) => press(page, ".page__head button", /^New output/),
+    ],
     ["bench", "/bench/name-strap", ".overlay__hit", undefined],
     [
       "bench with a layer",
