@@ -306,6 +306,8 @@ describe("time on the bench", () => {
     const box = await bar(panel.id);
     const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
     await pull(middle, { x: middle.x + 60, y: middle.y });
+    // On a slow machine a pull is saved while it goes on, too: what counts is where it ends.
+    await page.waitForSelector("[data-save=saved]");
     const later = await until(
       () => move(panel.id),
       ({ start }) => start.gap > panel.start.gap,
