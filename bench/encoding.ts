@@ -1,7 +1,6 @@
 import { rm } from "node:fs/promises";
 import { join } from "node:path";
-import type { Output } from "@/core/outputs/output";
-import { factsOf } from "@/core/outputs/output";
+import { factsOf, type MadeOutput } from "@/core/outputs/output";
 import { sampleValues } from "@/core/document/values";
 import { readDesign } from "@/demo/designs";
 import { makeFootage } from "@/demo/footage";
@@ -23,7 +22,7 @@ const outputs = {
   h264: { id: "h264", name: "h264", kind: "h264", fps, backing },
   over: { id: "over", name: "over", kind: "h264", fps, backing: { kind: "footage", media: `media:${"0".repeat(64)}` } },
   prores: { id: "prores", name: "prores", kind: "prores-4444", fps },
-} satisfies Record<string, Output>;
+} satisfies Record<string, MadeOutput>;
 
 /** Whole clips of Name strap in wide against what the encoder alone takes with the same settings. */
 export async function measureEncoding(folder: string): Promise<Measurement[]> {
@@ -32,19 +31,19 @@ export async function measureEncoding(folder: string): Promise<Measurement[]> {
   const footage = join(folder, "footage.mp4");
   await makeFootage(footage);
   const loadPicture = async () => Promise.reject(new Error("this design shows no pictures"));
-  const fileOf = (output: Output) => join(folder, `${output.id}.${factsOf(output).ending}`);
-  const make = async (output: Output): Promise<number> =>
+  const fileOf = (output: MadeOutput) => join(folder, `${output.id}.${factsOf(output).ending}`);
+  const make = async (output: MadeOutput): Promise<number> =>
     (await makeClip({ scene, output, footage, loadPicture, folder, file: fileOf(output) })).wallS;
   const encode = (args: readonly string[], ending: string) =>
     secondsOf(() => runFfmpeg([...args, "-y", join(folder, `ready.${ending}`)]));
 
   /** All from one painting. */
-  const together = (all: readonly Output[]): Promise<number> =>
+  const together = (all: readonly MadeOutput[]): Promise<number> =>
     secondsOf(() =>
       makeClips({ scene, loadPicture, folder, files: all.map((output) => ({ output, file: fileOf(output) })) }),
     );
   /** What one takes by itself, but for its painting. */
-  const encodingOf = async (output: Output): Promise<number> => {
+  const encodingOf = async (output: MadeOutput): Promise<number> => {
     const { wallS, paintS, proofS } = await makeClip({ scene, output, loadPicture, folder, file: fileOf(output) });
     return wallS + proofS - paintS;
   };

@@ -2,7 +2,7 @@ import { mkdir, mkdtemp, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
 import { isWritten } from "@/core/fields/field";
-import { factsOf } from "@/core/outputs/output";
+import { factsOf, madeOutput } from "@/core/outputs/output";
 import { enteredIn, textOf, type Values } from "@/core/document/values";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
@@ -127,7 +127,7 @@ async function makeOne(
   const file = join(folder, `clip.${factsOf(output).ending}`);
   const sound = factsOf(output).sound && design.sound ? await soundOf(design, house, storedSound) : undefined;
   const scene = { design, values, house, format };
-  const result = await makeClip({ scene, output, footage, sound, loadPicture: loadStored, folder, file, signal });
+  const result = await makeClip({ scene, output: madeOutput(output, design), footage, sound, loadPicture: loadStored, folder, file, signal });
   return { ...result, file };
 }
 

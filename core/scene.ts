@@ -25,7 +25,6 @@ export interface SceneRequest extends BindOptions {
 export interface Scene extends Playable {
   readonly still: Still;
   readonly table: Timetable;
-  readonly posterS: number;
   /** When the cues come, as they are filled in. */
   readonly cues: ReadonlyMap<string, number>;
   readonly issues: readonly Issue[];
@@ -55,13 +54,13 @@ export async function prepareScene(
   const { lengthS } = bound;
   const table = schedule(still, bound, lengthS, request.fps);
   const rasters = still.layers.flatMap(({ content }) => (content.kind === "raster" ? [content] : []));
+  const posterS = lengthS * request.design.posterAt;
   const pictures = rasters.filter(({ clip }) => !clip).map(({ hash }) => hash);
   return {
-    ...playableOf(still, table, { pictures, showsVideo: rasters.some(({ clip }) => clip) }),
+    ...playableOf(still, table, { pictures, showsVideo: rasters.some(({ clip }) => clip), posterS }),
     still,
     table,
     cues: bound.cues,
-    posterS: lengthS * request.design.posterAt,
     issues: [...still.issues, ...textPlaces(still), ...table.issues],
   };
 }
@@ -78,4 +77,10 @@ export function smallerRequest<R extends SceneRequest>(request: R, share: number
   const { motionBlur } = request.design;
   const blur = motionBlur && { ...motionBlur, samples: Math.min(motionBlur.samples, samples) };
   return { ...request, design: { ...request.design, motionBlur: blur }, house: { ...request.house, formats } };
+}
+
+/** The same without its words, which keep their room: for those who write over it. */
+export function withoutWords(scene: Scene): Playable {
+  const layers = scene.still.layers.map((entry) => (entry.content.kind === "text" ? { ...entry, opacity: 0 } : entry));
+  return { ...scene, ...playableOf({ ...scene.still, layers }, scene.table, scene), words: () => [] };
 }

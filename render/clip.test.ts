@@ -2,8 +2,7 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import { Output } from "@/core/outputs/output";
-import { box, designWith, testHouse, words } from "@/core/testing/scene";
+import { box, designWith, outputOf, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 
@@ -27,7 +26,7 @@ const design = designWith([
 const clip = (output: unknown, file: string, more: Record<string, unknown> = {}) =>
   makeClip({
     scene: { design, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" },
-    output: Output.parse(output),
+    output: outputOf(output),
     loadPicture: noPictures,
     folder,
     file: join(folder, file),
@@ -127,12 +126,12 @@ describe("makeClip", () => {
     expect(turns).toBeGreaterThanOrEqual(4);
   });
   test("finds a clip whose picture is not the one that was painted", async () => {
-    const { proveClip } = await import("./proof");
+    const { encoders } = await import("./outputs/kinds");
     const { prepareScene } = await import("@/core/scene");
     const { planClip } = await import("@/core/sample/clip");
     const { PaintedFrames } = await import("./painted");
     const { fontBook, loadFace } = await import("./fonts");
-    const output = Output.parse({ id: "o", name: "O", kind: "prores-4444", fps });
+    const output = { id: "o", name: "O", kind: "prores-4444", fps } as const;
     await clip(output, "d.mov");
     const other = designWith([box("a", { fill: half, place: { dx: 24, dy: 20 }, moves: [move] })]);
     const scene = await prepareScene(
@@ -142,7 +141,8 @@ describe("makeClip", () => {
     );
     const plan = planClip(scene, fps);
     const frames = new PaintedFrames(scene, plan, noPictures);
-    const proof = await proveClip({ file: join(folder, "d.mov"), playable: scene, plan, output }, frames);
+    const job = { file: join(folder, "d.mov"), playable: scene, plan, output, folder };
+    const proof = await encoders["prores-4444"].prove(job, frames);
     expect(proof.passed).toBe(false);
   });
 });

@@ -2,22 +2,21 @@ import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
 import type { Fps } from "@/core/document/fps";
 import type { Proof } from "@/core/document/proof";
-import { factsOf, type Output } from "@/core/outputs/output";
+import { factsOf, isBlank, paintingOf, type MadeOutput } from "@/core/outputs/output";
 import { planning, type ClipPlan } from "@/core/sample/clip";
 import type { Playable } from "@/core/sample/playable";
-import { prepareScene, type SceneRequest } from "@/core/scene";
+import { prepareScene, smallerRequest, withoutWords, type SceneRequest } from "@/core/scene";
 import { fontBook, fontLoader } from "./fonts";
 import { readFootage } from "./footage";
-import type { EncodeJob, Encoder } from "./outputs/define";
+import type { Carried, EncodeJob, Encoder } from "./outputs/define";
 import { encoders } from "./outputs/kinds";
 import { PaintedFrames } from "./painted";
-import { proveClip } from "./proof";
 import { SharedPictures } from "./shared";
 import type { ClipSound } from "./sound";
 
 /** One file that is made from a painting. */
 export interface WantedFile {
-  readonly output: Output;
+  readonly output: MadeOutput;
   /** Path of the footage, when the output is laid over one. */
   readonly footage?: string | undefined;
   readonly file: string;
@@ -31,6 +30,8 @@ interface Making {
   readonly sound?: ClipSound | undefined;
   /** Bytes of a picture by content hash, of a video's frame by hash and number. */
   readonly loadPicture: (hash: string) => Promise<Uint8Array>;
+  /** What kinds need that carry the design itself. */
+  readonly carry?: (() => Promise<Carried>) | undefined;
   readonly folder: string;
   readonly signal?: AbortSignal | undefined;
 }
@@ -39,7 +40,7 @@ export interface ClipRequest extends Making, WantedFile {
   readonly scene: SceneRequest;
 }
 
-/** Several files of one rate. */
+/** Several files that agree in what is painted for them. */
 export interface ClipsRequest extends Making {
   readonly scene: SceneRequest;
   readonly files: readonly WantedFile[];
@@ -85,17 +86,19 @@ export async function makeClip({ scene, ...file }: ClipRequest): Promise<ClipRes
 }
 
 /**
- * Makes several files of one rate from one painting, each with its own end: one that fails, or is not wanted any more,
- * leaves the others alone. Throws what concerns all of them.
+ * Makes several files from one painting, each with its own end: one that fails, or is not wanted any more, leaves the
+ * others alone. Throws what concerns all of them.
  */
 export async function makeClips(request: ClipsRequest): Promise<void> {
-  const { fps } = request.files[0]!.output;
-  if (request.files.some(({ output }) => output.fps.num * fps.den !== fps.num * output.fps.den)) {
-    throw new Error("files of different rates can't share a painting");
+  const { output } = request.files[0]!;
+  if (request.files.some((other) => paintingOf(other.output) !== paintingOf(output))) {
+    throw new Error("files of different rates or sizes can't share a painting");
   }
   const loader = fontLoader(request.loadPicture);
-  const scene = await prepareScene({ ...request.scene, fps }, fontBook(), loader);
-  await makeFiles(scene, request);
+  const asked = { ...request.scene, fps: output.fps };
+  const { scale = 1 } = output;
+  const scene = await prepareScene(scale < 1 ? smallerRequest(asked, scale, 32) : asked, fontBook(), loader);
+  await makeFiles(isBlank(output) ? withoutWords(scene) : scene, request);
 }
 
 /** The same of anything that can be played. */
@@ -141,14 +144,16 @@ async function makeFile(making: MakingFile): Promise<ClipResult> {
   const sound = factsOf(output).sound ? request.sound : undefined;
   const progress = (done: number) => wanted.progress?.(done, total);
   progress(0);
-  const encoder = encoders[output.kind] as Encoder<Output>; // Its kind is that of the output.
-  const job: EncodeJob = { format, plan, output, footage, sound, folder, file, signal, progress };
-  await encoder.encode(job, pictures);
+  const encoder = encoders[output.kind] as Encoder; // Its kind is that of the output.
+  const { carry } = request;
+  const job: EncodeJob = { playable, format, plan, output, footage, sound, carry, folder, file, signal, progress };
+  const made = (await encoder.encode(job, pictures)) ?? {};
   pictures.close();
   const { painted, paintS } = frames.count;
   const wallS = (performance.now() - started) / 1000;
   const sounds = factsOf(output).sound && (sound !== undefined || footage?.sound === true);
-  const proof = await proveClip({ file, playable, plan, output, footage, sounds, signal }, frames);
+  const proving = { file, playable, plan, output, footage, sound, sounds, made, folder, carry, signal };
+  const proof = await encoder.prove(proving, frames);
   const proofS = (performance.now() - started) / 1000 - wallS;
   return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proofS, proof };
 }

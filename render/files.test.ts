@@ -2,10 +2,9 @@ import { mkdtemp, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import { Output } from "@/core/outputs/output";
-import { box, designWith, testHouse } from "@/core/testing/scene";
+import { box, designWith, outputOf, testHouse } from "@/core/testing/scene";
 import { makeClip } from "./clip";
-import { differenceOf } from "./difference";
+import { differenceOf } from "./proof/difference";
 import { yuvOf } from "@/core/media/yuv";
 import { runFfmpeg } from "./ffmpeg";
 import { FootageError, readFootage } from "./footage";
@@ -20,7 +19,6 @@ beforeAll(async () => {
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
-const fps = { num: 25, den: 1 };
 const fixed = (width: number, height: number, dx = 0, dy = 0) => ({
   ...{ width: { kind: "fixed", u: width }, height: { kind: "fixed", u: height } },
   place: { dx, dy },
@@ -37,7 +35,7 @@ const clip = (
 ) =>
   makeClip({
     scene: { design: designWith(layers), values: { fields: {}, lengthS }, house: testHouse, format: "square" },
-    output: Output.parse({ id: "o", name: "O", fps, ...output }),
+    output: outputOf(output),
     loadPicture: async () => Promise.reject(new Error("no pictures here")),
     folder,
     file: join(folder, file),

@@ -4,7 +4,7 @@ import type { ClipPlan } from "@/core/sample/clip";
 import { pad, paintedInput } from "./chains";
 import { runFfmpeg } from "./ffmpeg";
 import type { EncodeJob } from "./outputs/define";
-import type { PictureSource } from "./painted";
+import { writePictures, type PictureSource } from "./painted";
 import { runsOf } from "./runs";
 
 /**
@@ -24,7 +24,7 @@ export async function encodeOnce(
     [...paintedInput(job.plan), "-vf", filter, ...settings, "-an", ...timescale(job.plan), "-y", stills],
     {
       signal: job.signal,
-      feed: (input) => pictures.write(sent, input, job.signal),
+      feed: (input) => writePictures(pictures, sent, input, job.signal),
       onFrames: (stills) => job.progress(Math.floor((job.plan.frames.length * stills) / sent.length)),
     },
   );

@@ -4,8 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, jest, test } from "@jest/globals";
 import { House } from "@/core/document/house";
-import { Output } from "@/core/outputs/output";
-import { designWith, testHouse, words } from "@/core/testing/scene";
+
+import { designWith, outputOf, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { makeFrame } from "./still";
 
@@ -37,7 +37,7 @@ test("an uploaded font is set as the same font is when it ships", async () => {
 test("a clip in an uploaded font is made and proved", async () => {
   const folder = await mkdtemp(join(tmpdir(), "rubrick-font-"));
   try {
-    const output = Output.parse({ id: "o", name: "O", kind: "vp9-alpha", fps: { num: 25, den: 1 } });
+    const output = outputOf({ kind: "vp9-alpha" });
     const file = join(folder, "a.webm");
     const short = { ...scene("Potting Shed"), values: { fields: {}, lengthS: 1 } };
     const { proof, frames } = await makeClip({ scene: short, output, loadPicture: load, folder, file });

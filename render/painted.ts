@@ -2,6 +2,7 @@ import type { Writable } from "node:stream";
 import type { ClipPlan } from "@/core/sample/clip";
 import type { Playable } from "@/core/sample/playable";
 import { rastersOf } from "@/core/sample/rasters";
+import { writeTo } from "./ffmpeg";
 import { FramePainter } from "./frame";
 import { NodeHost } from "./node-host";
 
@@ -44,6 +45,40 @@ export class PaintedFrames {
 
 /** Where an encoder gets the pictures of a clip from. */
 export interface PictureSource {
-  /** Writes these pictures one after the other. */
-  write(pictures: readonly number[], stream: Writable, signal: AbortSignal | undefined): Promise<void>;
+  /** Hands these pictures over one after the other, waiting for each to be taken; stops when `use` answers false. */
+  each(
+    pictures: readonly number[],
+    use: (pixels: Buffer, picture: number) => Promise<boolean | void>,
+    signal: AbortSignal | undefined,
+  ): Promise<void>;
 }
+
+/** Writes pictures to a stream, one after the other, until it is closed. */
+export const writePictures = (
+  source: PictureSource,
+  pictures: readonly number[],
+  stream: Writable,
+  signal: AbortSignal | undefined,
+): Promise<void> =>
+  source.each(
+    pictures,
+    async (pixels) => {
+      if (stream.destroyed) return false;
+      await writeTo(stream, pixels);
+      return !stream.destroyed;
+    },
+    signal,
+  );
+
+/** The same pictures, each changed on its way. */
+export const mapPictures = (source: PictureSource, change: (pixels: Buffer) => Uint8Array): PictureSource => ({
+  each: (pictures, use, signal) =>
+    source.each(
+      pictures,
+      (pixels, picture) => {
+        const { buffer, byteOffset, byteLength } = change(pixels);
+        return use(Buffer.from(buffer as ArrayBuffer, byteOffset, byteLength), picture);
+      },
+      signal,
+    ),
+});

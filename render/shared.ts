@@ -1,6 +1,4 @@
-import type { Writable } from "node:stream";
 import { bleedEdges } from "./bleed";
-import { writeTo } from "./ffmpeg";
 import type { PaintedFrames, PictureSource } from "./painted";
 
 /** Painted pictures that are kept for encoders which have not had them yet, in bytes. */
@@ -34,7 +32,7 @@ export class SharedPictures {
     const reader: Reader = { at: -1, uses: new Map() };
     this.readers.add(reader);
     return {
-      write: (pictures, stream, signal) => this.write(reader, pictures, stream, signal),
+      each: (pictures, use, signal) => this.each(reader, pictures, use, signal),
       close: () => {
         this.readers.delete(reader);
         for (const picture of this.kept.keys()) this.dropUnused(picture);
@@ -43,26 +41,26 @@ export class SharedPictures {
     };
   }
 
-  private async write(
+  private async each(
     reader: Reader,
     pictures: readonly number[],
-    stream: Writable,
+    use: (pixels: Buffer, picture: number) => Promise<boolean | void>,
     signal: AbortSignal | undefined,
   ): Promise<void> {
     for (const picture of pictures) reader.uses.set(picture, (reader.uses.get(picture) ?? 0) + 1);
     for (const picture of pictures) {
-      if (signal?.aborted || stream.destroyed) return;
+      if (signal?.aborted) return;
       if (picture > reader.at) {
         reader.at = picture;
         this.wake();
       }
       while (picture > this.slowest() + this.most) await new Promise<void>((resolve) => this.waiting.push(resolve));
       // Whoever was stopped while it waited has nothing painted any more.
-      if (signal?.aborted || stream.destroyed) return;
+      if (signal?.aborted) return;
       const data = await this.picture(picture);
       reader.uses.set(picture, reader.uses.get(picture)! - 1);
       this.dropUnused(picture);
-      await writeTo(stream, data);
+      if ((await use(data, picture)) === false) return;
       // Pixel buffers are only freed between turns of the event loop.
       await new Promise((resolve) => setImmediate(resolve));
     }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { Field } from "../fields/field";
 import { Finish } from "./finish";
+import { Fps } from "./fps";
 import { Layer } from "./layer";
 import { refTo } from "./references";
 import { Id, Name, Seconds, Share } from "./units";
@@ -43,6 +44,7 @@ const designOf = (layer: z.ZodType<Layer>) =>
         .strictObject({ default: Seconds.min(0.1), min: Seconds.min(0.1), max: Seconds.min(0.1) })
         .describe("Clip length in seconds")
         .refine((length) => length.min <= length.default && length.default <= length.max, "min ≤ default ≤ max"),
+      fps: Fps.optional().describe("Frames a second it is made for; 25 unless given"),
       cues: z.array(Cue).max(500).default([]),
       sound: Sound.optional(),
       leave: z

@@ -17,6 +17,7 @@ export const Proof = z.strictObject({
       maxError: z.number(),
     }),
   ),
+  notes: z.array(z.string()).default([]).describe("What was settled or given up on the way, in words"),
   faults: z.array(z.string()).describe("What is not as it was asked"),
 });
 export type Proof = z.infer<typeof Proof>;

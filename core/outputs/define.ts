@@ -3,7 +3,26 @@ import { Fps } from "../document/fps";
 import { Id, Name } from "../document/units";
 
 /** What every output says of itself, whatever its kind. */
-export const base = { id: Id, name: Name, fps: Fps };
+export const base = {
+  id: Id,
+  name: Name,
+  fps: Fps.optional().describe("Frames a second; the design's own unless given"),
+  scale: z.number().min(0.1).max(1).optional().describe("Share of the format's size; all of it unless given"),
+  pattern: z.string().min(1).max(200).optional().describe("What its files are called; see file names"),
+};
+
+/** A limit that a file of some kinds is fitted to. */
+export const limitKb = z.number().int().min(10).max(2_000_000).optional().describe("Largest file in kB (1,000 bytes)");
+
+/** How often what repeats by itself is shown. */
+export const repeats = z.number().int().min(0).max(100).default(0).describe("Times it is shown; 0 without end");
+
+/** What a person sees of a finished file without a program for it. */
+export type Seen = "video" | "picture" | "page" | "words" | "sound" | "nothing";
+
+/** What clips are for, in the order in which they are offered. */
+export const purposes = ["edit", "post", "web", "still", "beside"] as const;
+export type Purpose = (typeof purposes)[number];
 
 /** All that is to be known of one kind of file, but how it is encoded: that is the render worker's. */
 export interface OutputKindFacts<S extends z.ZodType = z.ZodType> {
@@ -14,14 +33,19 @@ export interface OutputKindFacts<S extends z.ZodType = z.ZodType> {
   readonly alpha: boolean;
   /** Carries the design's sound. */
   readonly sound: boolean;
-  /** Browsers can play it. */
-  readonly plays: boolean;
+  /** How a browser shows it. */
+  readonly seen: Seen;
+  readonly purpose: Purpose;
+  /** What of its rate and size can be chosen. */
+  readonly choices: { readonly rate: boolean; readonly scale: boolean };
   /** For a list of files. */
   readonly label: string;
   /** The technical name, and what it is for. */
   readonly technical: string;
   /** Seconds to encode and prove a megapixel of a moving frame, as measured on two cores. */
   readonly megapixelS: number;
+  /** Bytes that a megapixel of a moving frame takes, as measured with the demo designs. */
+  readonly megapixelBytes: number;
 }
 
 /** Facts with the kind of their schema kept. */

@@ -7,8 +7,11 @@ export const output = defineOutput({
   mime: "video/quicktime",
   alpha: true,
   sound: false,
-  plays: false,
+  seen: "nothing",
+  purpose: "edit",
+  choices: { rate: true, scale: true },
   label: "See-through, ProRes",
   technical: "MOV, ProRes 4444: for editing programs",
   megapixelS: 0.02,
+  megapixelBytes: 90_000,
 });

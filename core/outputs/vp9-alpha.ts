@@ -1,14 +1,17 @@
 import { z } from "zod";
-import { base, defineOutput } from "./define";
+import { base, defineOutput, limitKb } from "./define";
 
 export const output = defineOutput({
-  schema: z.strictObject({ kind: z.literal("vp9-alpha"), ...base }).describe("See-through clip, VP9 WebM with alpha"),
+  schema: z.strictObject({ kind: z.literal("vp9-alpha"), ...base, limitKb }).describe("See-through clip, VP9 WebM with alpha"),
   ending: "webm",
   mime: "video/webm",
   alpha: true,
   sound: false,
-  plays: true,
+  seen: "video",
+  purpose: "web",
+  choices: { rate: true, scale: true },
   label: "See-through, WebM",
   technical: "WebM, VP9 with alpha: for web pages and light editing",
   megapixelS: 0.03,
+  megapixelBytes: 3_000,
 });

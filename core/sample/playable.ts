@@ -4,6 +4,7 @@ import { isWithin, restAt } from "../schedule/instant";
 import type { Timetable } from "../schedule/timetable";
 import { opsAt, sample } from "./picture";
 import type { Picture } from "./types";
+import { timedWords, type TimedWords } from "./words";
 
 /**
  * Anything that shows one picture at each instant: a filled-in design is one. Planning, painting, encoding, proof and
@@ -18,6 +19,10 @@ export interface Playable {
   readonly showsVideo: boolean;
   /** Seconds that tell most of it, in order: a proof looks at them. */
   readonly tellingS: readonly number[];
+  /** The instant of its poster, in seconds. */
+  readonly posterS: number;
+  /** What it says, and when. */
+  words(): TimedWords[];
   /** The picture of an instant in seconds, with the key of all that its pixels depend on. */
   sample(timeS: number): Picture;
   /** What is painted at an instant, without the key. */
@@ -32,7 +37,7 @@ export interface Playable {
 export function playableOf(
   still: Still,
   table: Timetable,
-  { pictures, showsVideo }: Pick<Playable, "pictures" | "showsVideo">,
+  { pictures, showsVideo, posterS }: Pick<Playable, "pictures" | "showsVideo" | "posterS">,
 ): Playable {
   const { lengthS, squeeze } = table;
   const [arriveS, leaveS] = [table.arriveS * squeeze, table.leaveS * squeeze];
@@ -41,6 +46,8 @@ export function playableOf(
     lengthS,
     pictures,
     showsVideo,
+    posterS,
+    words: () => timedWords(still, table),
     // While it arrives, settled, in the middle, while it leaves, and the last.
     tellingS: [arriveS * 0.5, arriveS, lengthS / 2, lengthS - leaveS * 0.5, lengthS],
     sample: (timeS) => sample(still, table, timeS),

@@ -1,3 +1,4 @@
+import { madeOutput, Output, type MadeOutput } from "@/core/outputs/output";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { Design } from "../document/design";
@@ -85,3 +86,7 @@ export function boxOf(scene: Scene, id: string) {
   if (!layer) throw new Error(`no layer ${id}`);
   return layer.box;
 }
+
+/** An output of a kind, at 25 frames a second unless said otherwise. */
+export const outputOf = (settings: object): MadeOutput =>
+  madeOutput(Output.parse({ id: "o", name: "O", ...settings }), {});

@@ -1,18 +1,23 @@
-import type { Output, OutputKind } from "@/core/outputs/output";
 import type { Format } from "@/core/document/format";
+import type { Proof } from "@/core/document/proof";
+import type { MadeOutput, Output, OutputKind } from "@/core/outputs/output";
 import type { ClipPlan } from "@/core/sample/clip";
+import type { Playable } from "@/core/sample/playable";
 import type { Footage } from "../footage";
-import type { PictureSource } from "../painted";
+import type { PaintedFrames, PictureSource } from "../painted";
 import type { ClipSound } from "../sound";
 
 export interface EncodeJob<O extends Output = Output> {
+  readonly playable: Playable;
   readonly format: Format;
   readonly plan: ClipPlan;
-  readonly output: O;
+  readonly output: MadeOutput<O>;
   /** The footage when the output is laid over one. */
   readonly footage?: Footage | undefined;
   /** What is heard under the clip, in kinds that carry sound. */
   readonly sound?: ClipSound | undefined;
+  /** What is needed to show it elsewhere, for kinds that carry the design itself. */
+  readonly carry?: (() => Promise<Carried>) | undefined;
   /** A folder of this job's own, and the file to make in it. */
   readonly folder: string;
   readonly file: string;
@@ -21,23 +26,51 @@ export interface EncodeJob<O extends Output = Output> {
   readonly progress: (frames: number) => void;
 }
 
-/** Largest mean differences that coding alone explains, in levels of 255. */
-export interface Tolerance {
-  /** Of luma, pixel by pixel, and of chroma over two by two pixels, which is all that 4:2:0 keeps of it. */
-  readonly colour: number;
-  readonly alpha: number;
-  /** Outside the graphic, where nothing may be but what it lies over. */
-  readonly outside: number;
+/** A design with all that it shows, to be played without us. */
+export interface Carried {
+  readonly scene: unknown;
+  /** Bytes of pictures and faces by what they are asked for. */
+  readonly files: ReadonlyMap<string, Uint8Array>;
 }
 
-/** How one kind of file is made, and what its proof must know. */
+/** What was settled on the way, where it is not as was asked. */
+export interface Made {
+  /** In words, for whoever asked. */
+  readonly notes?: readonly string[];
+  /** Size of the file's pictures, where they had to become smaller. */
+  readonly size?: { readonly width: number; readonly height: number };
+  /** Every so many frames one is shown. */
+  readonly every?: number;
+  /** The colour that all lies over. */
+  readonly ground?: string;
+  /** It was fitted to a limit, so that coding may show. */
+  readonly fitted?: boolean;
+}
+
+export interface ProofJob<O extends Output = Output> {
+  readonly file: string;
+  readonly playable: Playable;
+  readonly plan: ClipPlan;
+  readonly output: MadeOutput<O>;
+  readonly footage?: Footage | undefined;
+  /** The design's own sound, where the clip carries it. */
+  readonly sound?: ClipSound | undefined;
+  /** Whether the clip must be heard. */
+  readonly sounds?: boolean;
+  readonly made?: Made | undefined;
+  /** For what is unpacked on the way. */
+  readonly folder: string;
+  readonly carry?: (() => Promise<Carried>) | undefined;
+  readonly signal?: AbortSignal | undefined;
+}
+
+/** How one kind of file is made, and how it is proved. */
 export interface Encoder<O extends Output = Output> {
-  /** Makes the file. Only the clip's bounds travel to ffmpeg; held frames travel once. */
-  readonly encode: (job: EncodeJob<O>, pictures: PictureSource) => Promise<void>;
-  /** What ffmpeg is told before it reads such a file. */
-  readonly decoder: readonly string[];
-  readonly tolerance: Tolerance;
-  /** ffmpeg's own settings; the bench encodes ready frames with the very same ones. */
+  /** Makes the file. Only the clip's bounds travel; held frames travel once. */
+  readonly encode: (job: EncodeJob<O>, pictures: PictureSource) => Promise<Made | void>;
+  /** Reads the finished file back, whole, and compares it with what was asked and painted. */
+  readonly prove: (job: ProofJob<O>, frames: PaintedFrames) => Promise<Proof>;
+  /** ffmpeg's own settings, in kinds it makes; the bench encodes ready frames with the very same ones. */
   readonly settings: readonly string[];
 }
 

@@ -1,27 +1,47 @@
 import { pad, paintedInput, rateOf, toYuv } from "../chains";
 import { runFfmpeg } from "../ffmpeg";
+import { fitVideo, type VideoThrift } from "../fitted-video";
+import { writePictures, type PictureSource } from "../painted";
+import { tolerances } from "../proof/tolerances";
+import { proveVideo } from "../proof/video";
 import { placeFrames } from "../runs";
-import { defineEncoder } from "./define";
+import { withSpool } from "../spool";
+import { defineEncoder, type EncodeJob } from "./define";
 
-const settings = [
-  ...["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", "22", "-deadline", "realtime", "-cpu-used", "8", "-row-mt", "1"],
-  ...["-tile-columns", "2", "-threads", "2", "-auto-alt-ref", "0", "-lag-in-frames", "0", "-g", "240"],
+const quality = 22;
+const settingsFor = (crf: number): string[] => [
+  ...["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", String(Math.round(crf)), "-deadline", "realtime", "-cpu-used", "8"],
+  ...["-row-mt", "1", "-tile-columns", "2", "-threads", "2", "-auto-alt-ref", "0", "-lag-in-frames", "0", "-g", "240"],
   ...["-pix_fmt", "yuva420p"],
 ];
 
+async function encode(
+  { plan, format, signal, progress }: EncodeJob,
+  pictures: PictureSource,
+  { crf, size }: VideoThrift,
+  file: string,
+): Promise<void> {
+  const { sent, filter } = placeFrames(plan.frames, rateOf(plan));
+  const smaller = size ? [`scale=${size.width}:${size.height}:flags=area`] : [];
+  const chain = [toYuv("yuva420p"), pad(plan, format), ...smaller, filter].join(",");
+  const args = [...paintedInput(plan), "-vf", chain, ...settingsFor(crf), "-an", "-y", file];
+  await runFfmpeg(args, {
+    signal,
+    feed: (input) => writePictures(pictures, sent, input, signal),
+    onFrames: progress,
+  });
+}
+
 export const encoder = defineEncoder<"vp9-alpha">({
-  settings,
-  // Only this decoder brings out the alpha of VP9.
-  decoder: ["-c:v", "libvpx-vp9"],
-  tolerance: { colour: 3, alpha: 2, outside: 0.5 },
-  encode: async ({ plan, format, file, signal, progress }, pictures) => {
-    const { sent, filter } = placeFrames(plan.frames, rateOf(plan));
-    const chain = [toYuv("yuva420p"), pad(plan, format), filter].join(",");
-    const args = [...paintedInput(plan), "-vf", chain, ...settings, "-an", "-y", file];
-    await runFfmpeg(args, {
-      signal,
-      feed: (input) => pictures.write(sent, input, signal),
-      onFrames: progress,
-    });
+  settings: settingsFor(quality),
+  encode: async (job, pictures) => {
+    const { limitKb } = job.output;
+    if (limitKb === undefined) return encode(job, pictures, { crf: quality, size: undefined }, job.file);
+    return withSpool(job, pictures, (spool) =>
+      fitVideo(job, limitKb, [quality, 56], (thrift, file) => encode(job, spool, thrift, file)),
+    );
   },
+  // Only this decoder brings out the alpha of VP9.
+  prove: (job, frames) =>
+    proveVideo(job, frames, { decoder: ["-c:v", "libvpx-vp9"], tolerance: tolerances["vp9-alpha"] }),
 });

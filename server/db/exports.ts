@@ -1,4 +1,4 @@
-import type { Output } from "@/core/outputs/output";
+import type { MadeOutput } from "@/core/outputs/output";
 import { nameKey } from "@/core/naming/file-name";
 import type { Proof } from "@/core/document/proof";
 import type { Values } from "@/core/document/values";
@@ -14,7 +14,7 @@ export interface Export {
   readonly jobId: string | null;
   readonly releaseId: string;
   readonly format: string;
-  readonly output: Output;
+  readonly output: MadeOutput;
   readonly values: Values;
   readonly accepted: readonly Accepted[];
   readonly fileName: string;
@@ -45,7 +45,7 @@ function toExport(row: Row): Export {
     jobId: row.job_id as string | null,
     releaseId: row.release_id as string,
     format: row.format as string,
-    output: fromJson<Output>(row.settings),
+    output: fromJson<MadeOutput>(row.settings),
     values: fromJson<Values>(row.fill),
     accepted: fromJson<Accepted[]>(row.accepted),
     fileName: row.file_name as string,
@@ -84,7 +84,7 @@ export interface NewExport {
   readonly id: string;
   readonly releaseId: string;
   readonly format: string;
-  readonly output: Output;
+  readonly output: MadeOutput;
   readonly values: Values;
   readonly fileName: string;
   readonly createdBy: string;

@@ -1,6 +1,7 @@
 import type { Accepted } from "@/contract/accepted";
 import type { RowState } from "@/contract/sheets";
 import type { Cells } from "@/core/sheets/row";
+import { contentOf, type MadeOutput } from "@/core/outputs/output";
 import { fromJson, type Db } from "./connection";
 import { addEvent } from "./events";
 import { setReferences } from "./files";
@@ -271,6 +272,7 @@ export interface RowExport {
   readonly releaseId: string;
   readonly format: string;
   readonly outputId: string;
+  /** What its content depends on; see `contentOf`. */
   readonly settings: string;
   readonly state: string;
   readonly fileName: string;
@@ -284,15 +286,15 @@ export async function listRowExports(db: Db, rowIds: readonly string[]): Promise
     .orderBy("seq")
     .select("id", "row_id", "row_print", "release_id", "format", "settings", "state", "file_name");
   return rows.map((row) => {
-    const settings = fromJson<{ id: string }>(row.settings);
+    const output = fromJson<MadeOutput>(row.settings);
     return {
       id: row.id as string,
       rowId: row.row_id as string,
       print: row.row_print as string,
       releaseId: row.release_id as string,
       format: row.format as string,
-      outputId: settings.id,
-      settings: JSON.stringify(settings),
+      outputId: output.id,
+      settings: contentOf(output),
       state: row.state as string,
       fileName: row.file_name as string,
     };

@@ -1,7 +1,7 @@
 import { groupBy } from "@/core/group";
 import { checkValues, ownFilesOf, type Values } from "@/core/document/values";
 import type { Design } from "@/core/document/design";
-import { expectedS, type Output } from "@/core/outputs/output";
+import { expectedS, madeOutput, paintingOf, type MadeOutput } from "@/core/outputs/output";
 import { fileName, fileStem, nameKey } from "@/core/naming/file-name";
 import { titleOf } from "@/core/sheets/title";
 import type { Accepted } from "@/contract/accepted";
@@ -25,7 +25,7 @@ export interface AskedClip {
   readonly values: Values;
   readonly accepted: readonly Accepted[];
   readonly format: string;
-  readonly output: Output;
+  readonly output: MadeOutput;
   /** The row of a sheet that it is of, and what that said. */
   readonly row?: { readonly id: string; readonly print: string };
   /** The clip in whose place it comes, under the same name, once it is made. */
@@ -57,7 +57,7 @@ export function refuseFormats(release: Release, formats: readonly string[]): voi
 }
 
 /** The outputs of these ids. Refuses those that are not there, and those that the design is not made as. */
-export async function chosenOutputs(release: Release, ids: readonly string[]): Promise<Output[]> {
+export async function chosenOutputs(release: Release, ids: readonly string[]): Promise<MadeOutput[]> {
   const outputs = await listOutputs(database());
   const { name, outputs: allowed } = release.document;
   return [...new Set(ids)].map((id) => {
@@ -66,7 +66,7 @@ export async function chosenOutputs(release: Release, ids: readonly string[]): P
     if (allowed && !allowed.includes(id)) {
       throw new Refusal(422, "output_forbidden", `${name} is not made as “${output.name}”.`, "outputs");
     }
-    return output;
+    return madeOutput(output, release.document);
   });
 }
 
@@ -108,11 +108,11 @@ async function queue(member: Member, release: Release, clips: readonly NamedClip
   return rows.map(({ id }) => id);
 }
 
-/** Outputs of one fill-in, one format and one rate are made from the same painting. */
+/** Outputs of one fill-in and format that agree in rate and size are made from the same painting. */
 function sharedPaintings<E extends Pick<Export, "format" | "output" | "values">>(exports: readonly E[]): E[][] {
   const fills = new Map<Values, number>();
   const numberOf = (values: Values) => fills.get(values) ?? fills.set(values, fills.size).size - 1;
-  const keyOf = ({ values, format, output }: E) => `${numberOf(values)} ${format} ${output.fps.num / output.fps.den}`;
+  const keyOf = ({ values, format, output }: E) => `${numberOf(values)} ${format} ${paintingOf(output)}`;
   return [...groupBy(exports, keyOf).values()];
 }
 

@@ -1,6 +1,6 @@
 import type { RowClip } from "@/contract/sheets";
 import { groupBy } from "@/core/group";
-import type { Output } from "@/core/outputs/output";
+import { contentOf, madeOutput, type MadeOutput } from "@/core/outputs/output";
 import { outdatedBy } from "@/core/sheets/current";
 import { differing, rowValues } from "@/core/sheets/row";
 import type { Db } from "@/server/db/connection";
@@ -19,7 +19,7 @@ export interface LookedClip {
 /** The newest clip of a row in each format and output, with how it stands to what the row says now. */
 export function lookAt(
   release: Release,
-  outputs: readonly Output[],
+  outputs: readonly MadeOutput[],
   row: Row,
   clips: readonly RowExport[],
 ): LookedClip[] {
@@ -27,7 +27,7 @@ export function lookAt(
   const newest = new Map<string, LookedClip>();
   for (const clip of clips) {
     const output = outputs.find(({ id }) => id === clip.outputId);
-    const now = { print, release: release.id, settings: output ? JSON.stringify(output) : "" };
+    const now = { print, release: release.id, settings: output ? contentOf(output) : "" };
     const by = outdatedBy({ print: clip.print, release: clip.releaseId, settings: clip.settings }, now);
     const state = clip.state === "done" ? (by.length > 0 ? "out of date" : "current") : clip.state;
     const key = `${clip.format} ${clip.outputId}`;
@@ -52,7 +52,8 @@ export async function clipsOf(db: Db, release: Release, rows: readonly Row[]): P
     ),
   ]);
   const byRow = groupBy(exports, ({ rowId }) => rowId);
-  const looked = rows.map((row) => [row, lookAt(release, outputs, row, byRow.get(row.id) ?? [])] as const);
+  const made = outputs.map((output) => madeOutput(output, release.document));
+  const looked = rows.map((row) => [row, lookAt(release, made, row, byRow.get(row.id) ?? [])] as const);
   const changed = looked.flatMap(([, clips]) =>
     clips.filter(({ by }) => by.includes("values")).map(({ clip }) => clip.id),
   );

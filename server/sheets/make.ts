@@ -3,7 +3,7 @@ import type { Made, MakeRequest } from "@/contract/sheets";
 import { openStops, type Finding } from "@/core/checks/findings";
 import type { Values } from "@/core/document/values";
 import { groupBy } from "@/core/group";
-import type { Output } from "@/core/outputs/output";
+import type { MadeOutput } from "@/core/outputs/output";
 import { rowFaults, rowValues } from "@/core/sheets/row";
 import { database, type Db } from "@/server/db/connection";
 import type { Member } from "@/server/db/members";
@@ -58,7 +58,7 @@ export async function makeRows(
 /** Rows of one release with all that is known of them. */
 interface Batch {
   readonly release: Release;
-  readonly outputs: readonly Output[];
+  readonly outputs: readonly MadeOutput[];
   readonly formats: readonly string[];
   readonly exports: ReadonlyMap<string, readonly RowExport[]>;
   readonly findings: ReadonlyMap<string, readonly Finding[]>;

@@ -71,7 +71,7 @@ const expire = (id: string) =>
 const progress = { stage: "painting", done: 3, total: 9 } as const;
 const proof: Proof = {
   ...{ width: 1, height: 1, rate: "25/1", durationS: 1, sound: false },
-  ...{ frames: 9, alpha: null, instants: [], passed: true, faults: [] },
+  ...{ frames: 9, alpha: null, instants: [], passed: true, faults: [], notes: [] },
 };
 const file = { hash: "a".repeat(64), bytes: 5, proof, figures: { painted: 1, paintS: 1, encodeS: 1, wallS: 1 } };
 /** Records the file as made, while the lease is held. */

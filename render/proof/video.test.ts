@@ -2,22 +2,23 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import type { Output } from "@/core/outputs/output";
+import type { MadeOutput } from "@/core/outputs/output";
 import { planClip } from "@/core/sample/clip";
 import { prepareScene, type Scene } from "@/core/scene";
 import { box, designWith, testHouse, words } from "@/core/testing/scene";
-import { makeClip } from "./clip";
-import { runFfmpeg } from "./ffmpeg";
-import { fontBook, loadFace } from "./fonts";
-import { PaintedFrames } from "./painted";
-import { proveClip } from "./proof";
+import { makeClip } from "../clip";
+import { runFfmpeg } from "../ffmpeg";
+import { fontBook, loadFace } from "../fonts";
+import { PaintedFrames } from "../painted";
+import { encoders } from "../outputs/kinds";
+import type { Encoder } from "../outputs/define";
 
 const noPictures = async () => Promise.reject(new Error("no pictures here"));
 
 jest.setTimeout(120_000);
 
 const fps = { num: 25, den: 1 };
-const output: Output = { id: "o", name: "o", kind: "vp9-alpha", fps };
+const output: MadeOutput = { id: "o", name: "o", kind: "vp9-alpha", fps };
 const move = { id: "m", kind: "slide", phase: "arrive", start: { gap: 0.06 }, length: 0.4 };
 /** A panel with a name on it, for three seconds. */
 const request = (name: string, lengthS = 3) => ({
@@ -46,12 +47,13 @@ beforeAll(async () => {
 afterAll(() => rm(folder, { recursive: true }));
 
 /** Proves a file against what another request would have painted. */
-async function proveAs(scene: Scene, path = file, changes: { output?: Output; format?: Scene["format"] } = {}) {
+async function proveAs(scene: Scene, path = file, changes: { output?: MadeOutput; format?: Scene["format"] } = {}) {
   const plan = planClip(scene, (changes.output ?? output).fps);
   const frames = new PaintedFrames(scene, plan, noPictures);
   const playable = { ...scene, format: changes.format ?? scene.format };
-  const job = { file: path, playable, plan, output: changes.output ?? output };
-  return proveClip(job, frames);
+  const wanted = changes.output ?? output;
+  const { prove } = encoders[wanted.kind] as Encoder;
+  return prove({ file: path, playable, plan, output: wanted, folder }, frames);
 }
 const sceneOf = (name: string, lengthS = 3) => prepareScene({ ...request(name, lengthS), fps }, fontBook(), loadFace);
 
@@ -63,7 +65,7 @@ async function changed(name: string, ...args: string[]): Promise<string> {
 }
 const again = ["-c:v", "libvpx-vp9", "-deadline", "realtime", "-cpu-used", "8", "-b:v", "0", "-crf", "20"];
 
-describe("proveClip finds", () => {
+describe("a proof finds", () => {
   test("another text than the one that was asked for", async () => {
     const proof = await proveAs(await sceneOf("Bram Oakhanger"));
     expect(proof.passed).toBe(false);
@@ -78,7 +80,7 @@ describe("proveClip finds", () => {
     expect((await proveAs(await sceneOf("Ada Fernsby"), half)).faults).toContain("540 × 540 instead of 1080 × 1080");
   });
   test("another rate", async () => {
-    const rate: Output = { ...output, fps: { num: 30, den: 1 } };
+    const rate: MadeOutput = { ...output, fps: { num: 30, den: 1 } };
     const proof = await proveAs(await sceneOf("Ada Fernsby"), file, { output: rate });
     expect(proof.faults.join()).toContain("frames a second instead of 30/1");
   });
@@ -94,7 +96,7 @@ describe("proveClip finds", () => {
   });
 });
 
-test("proveClip measures what a person can check: frames, rate, duration, alpha range, five instants", async () => {
+test("a proof measures what a person can check: frames, rate, duration, alpha range, five instants", async () => {
   const proof = await proveAs(await sceneOf("Ada Fernsby"));
   expect(proof).toMatchObject({ frames: 75, width: 1080, height: 1080, rate: "25/1", sound: false, alpha: { min: 0 } });
   expect(proof.alpha!.max).toBeGreaterThan(246);

@@ -1,0 +1,17 @@
+import { z } from "zod";
+import { base, defineOutput } from "./define";
+
+export const output = defineOutput({
+  schema: z.strictObject({ kind: z.literal("srt"), ...base }).describe("The words with their times, SRT"),
+  ending: "srt",
+  mime: "application/x-subrip",
+  alpha: false,
+  sound: false,
+  seen: "words",
+  purpose: "beside",
+  choices: { rate: false, scale: false },
+  label: "Words, SRT",
+  technical: "SRT: captions for networks and editing programs",
+  megapixelS: 0,
+  megapixelBytes: 0,
+});

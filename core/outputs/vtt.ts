@@ -1,0 +1,17 @@
+import { z } from "zod";
+import { base, defineOutput } from "./define";
+
+export const output = defineOutput({
+  schema: z.strictObject({ kind: z.literal("vtt"), ...base }).describe("The words with their times, WebVTT"),
+  ending: "vtt",
+  mime: "text/vtt",
+  alpha: false,
+  sound: false,
+  seen: "words",
+  purpose: "beside",
+  choices: { rate: false, scale: false },
+  label: "Words, WebVTT",
+  technical: "WebVTT: captions for web players",
+  megapixelS: 0,
+  megapixelBytes: 0,
+});

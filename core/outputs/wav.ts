@@ -1,0 +1,17 @@
+import { z } from "zod";
+import { base, defineOutput } from "./define";
+
+export const output = defineOutput({
+  schema: z.strictObject({ kind: z.literal("wav"), ...base }).describe("The sound alone, WAV"),
+  ending: "wav",
+  mime: "audio/wav",
+  alpha: false,
+  sound: true,
+  seen: "sound",
+  purpose: "beside",
+  choices: { rate: false, scale: false },
+  label: "Sound alone",
+  technical: "WAV, 48 kHz, 16 bits: to be mixed by hand",
+  megapixelS: 0,
+  megapixelBytes: 0,
+});
