@@ -44,7 +44,9 @@ export async function fitToLimit(
       if (one.bytes >= limit * leastUse) break;
     } else {
       if (thrift >= 1) return { best: undefined, tries };
-      slope = Math.min(-1e-3, (Math.log(one.bytes) - Math.log(above.bytes)) / (thrift - above.thrift));
+      // Some losses save nothing at first: no step is more than three times what was expected.
+      const seen = (Math.log(one.bytes) - Math.log(above.bytes)) / (thrift - above.thrift);
+      slope = Math.min(-Math.LN2 / halving / 3, seen);
       above = one;
     }
     if (below && below.thrift - above.thrift < 2e-3) break;

@@ -80,13 +80,12 @@ export async function encodeGif(job: Job, pictures: PictureSource, thrift: GifTh
     const graph = `[0:v][1:v]paletteuse=${use}`;
     await runFfmpeg([...input, "-i", table, "-filter_complex", graph, ...coder], { signal, feed });
   }
-  if (thrift.lossy > 0) {
-    const args = [`--lossy=${Math.round(thrift.lossy)}`, "-O2", "--batch", file];
-    await runProgram("gifsicle", args, signal);
-  }
   const gif = await readFile(file);
   placeGif(gif, { ...place.whole, x: place.box.x, y: place.box.y, delays: place.delays });
   await writeFile(file, gif);
+  // It finds more that is the same from picture to picture, without any loss unless one is asked for.
+  const lossy = Math.round(thrift.lossy);
+  await runProgram("gifsicle", ["-O2", ...(lossy > 0 ? [`--lossy=${lossy}`] : []), "--batch", file], signal);
 }
 
 /** Hands the pictures over in their size, with alpha on or off. */
@@ -111,7 +110,7 @@ async function feedPictures(
         picture = picture.extend({ left: bounds.x, top: bounds.y, right, bottom, background: "#00000000" });
         if (sized) picture = sharp(await picture.raw().toBuffer(), { raw: { ...sizeOf(format), channels: 4 } });
       }
-      if (sized) picture = picture.resize(box.width, box.height, { fit: "fill", kernel: "cubic" });
+      if (sized) picture = picture.resize(box.width, box.height, { fit: "fill", kernel: "linear" });
       const raw = ground || sized ? await picture.raw().toBuffer() : pixels;
       await writeTo(stream, matted(raw, matte, ground));
       return !stream.destroyed;

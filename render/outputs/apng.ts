@@ -39,5 +39,8 @@ export const encoder = defineEncoder<"apng">({
     }
   },
   prove: (job, frames) =>
-    proveMoving(job, frames, { read: readApng, tolerance: tolerances.apng, tickS: tickS.apng, repeats: job.output.repeats }),
+    proveMoving(job, frames, {
+      ...{ read: readApng, tolerance: tolerances.apng, tickS: tickS.apng, splits: true },
+      repeats: job.output.repeats,
+    }),
 });

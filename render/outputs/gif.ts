@@ -17,18 +17,28 @@ type Job = EncodeJob<GifOutput>;
 /** Below this share of the size nobody can read anything. */
 const leastScale = 0.12;
 const mostLossy = 90;
+/** Share of thrift that coding with loss and fewer colours take up; then the picture becomes smaller too. */
+const losses = 0.2;
+/** Pictures that were made a little smaller are larger as files: their flat parts have got soft edges. */
+const firstScale = 0.85;
 
-/** What a share of all thrift means: first coding with loss, then a smaller picture beside it. */
 function thriftAt(thrift: number, from: Pick<GifThrift, "colours" | "every">): GifThrift {
-  const lossy = Math.min(mostLossy, thrift * 4 * mostLossy);
-  const scale = 1 - (1 - leastScale) * Math.max(0, (thrift - 0.15) / 0.85);
-  return { ...from, lossy, scale };
+  const lost = Math.min(1, thrift / losses);
+  const smaller = (thrift - losses) / (1 - losses);
+  return {
+    ...{ every: from.every, lossy: lost * mostLossy },
+    colours: Math.max(48, Math.round(from.colours * (1 - 0.6 * lost))),
+    scale: smaller <= 0 ? 1 : firstScale - (firstScale - leastScale) * smaller,
+  };
 }
 
-/** How much must go at once, by how many times too large the whole is; the rest is found by trying. */
+/**
+ * How much must go at once, by how many times too large the whole is; the rest is found by trying. It never goes so far
+ * that more than that would be given up.
+ */
 function rungFor(times: number, every: number): Pick<GifThrift, "colours" | "every"> {
-  if (times < 2) return { colours: 256, every };
-  if (times < 5) return { colours: 128, every: every * 2 };
+  if (times < 4) return { colours: 256, every };
+  if (times < 10) return { colours: 128, every: every * 2 };
   return { colours: 64, every: every * 3 };
 }
 
@@ -37,7 +47,7 @@ async function fitted(job: Job, pictures: PictureSource, limitKb: number): Promi
   const plain: GifThrift = { colours: 256, lossy: 0, every, scale: 1 };
   const made = new Map<number, { readonly thrift: GifThrift; readonly file: string }>();
   let rung: Pick<GifThrift, "colours" | "every"> = plain;
-  const { best, tries } = await fitToLimit(limitKb * 1000, 0.2, async (share) => {
+  const { best, tries } = await fitToLimit(limitKb * 1000, 0.25, async (share) => {
     const file = join(job.folder, `fit-${made.size}.gif`);
     const thrift = share === 0 ? plain : thriftAt(share, rung);
     made.set(share, { thrift, file });
@@ -90,7 +100,7 @@ export const encoder = defineEncoder<"gif">({
   prove: (job, frames) => {
     const { matte, ground, repeats } = job.output;
     return proveMoving(job, frames, {
-      ...{ read: readBySharp, tolerance: tolerances.gif, tickS: tickS.gif, repeats },
+      ...{ read: readBySharp, tolerance: tolerances.gif, tickS: tickS.gif, repeats, merges: true },
       changed: ({ painted, bounds }) => ({ painted: matted(painted, matte, ground), bounds }),
       grounds: ground ? () => groundOf(job.made?.size ?? job.playable.format, matte) : undefined,
     });

@@ -3,6 +3,9 @@ import { readFile } from "node:fs/promises";
 import { runFfmpeg } from "../ffmpeg";
 import type { ProofJob } from "../outputs/define";
 
+// It remembers files by their names, whatever is in them meanwhile.
+sharp.cache(false);
+
 /** A moving picture as another reader than its writer finds it. */
 export interface Book {
   readonly width: number;
@@ -17,7 +20,7 @@ export interface Book {
 
 /** Reads GIF and WebP with the libraries that browsers use. */
 export async function readBySharp({ file }: Pick<ProofJob, "file">): Promise<Book> {
-  const facts = await sharp(file, { pages: -1 }).metadata();
+  const facts = await sharp(file, { pages: -1, limitInputPixels: false }).metadata();
   const height = facts.pageHeight ?? facts.height;
   const lengthsS = (facts.delay ?? [0]).map((ms) => ms / 1000);
   const count = facts.pages ?? 1;
