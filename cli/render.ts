@@ -127,7 +127,16 @@ async function makeOne(
   const file = join(folder, `clip.${factsOf(output).ending}`);
   const sound = factsOf(output).sound && design.sound ? await soundOf(design, house, storedSound) : undefined;
   const scene = { design, values, house, format };
-  const result = await makeClip({ scene, output: madeOutput(output, design), footage, sound, loadPicture: loadStored, folder, file, signal });
+  const result = await makeClip({
+    scene,
+    output: madeOutput(output, design),
+    footage,
+    sound,
+    loadPicture: loadStored,
+    folder,
+    file,
+    signal,
+  });
   return { ...result, file };
 }
 

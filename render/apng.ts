@@ -19,7 +19,7 @@ function chunk(type: string, data: Buffer): Buffer {
 function partsOf(png: Buffer): { header: Buffer; data: Buffer } {
   const data: Buffer[] = [];
   let header: Buffer | undefined;
-  for (let at = signature.length; at < png.length; ) {
+  for (let at = signature.length; at < png.length;) {
     const length = png.readUInt32BE(at);
     const type = png.toString("latin1", at + 4, at + 8);
     const body = png.subarray(at + 8, at + 8 + length);

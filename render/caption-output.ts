@@ -18,11 +18,12 @@ export async function proveWords(job: ProofJob, kind: "webvtt" | "srt"): Promise
   const { plan, playable } = job;
   const file = readCaptionFile(await readFile(job.file, "utf8"));
   const wanted = playable.words();
-  const faults: string[] = 
+  const faults: string[] =
     // A clip that says nothing has an empty file.
     wanted.length === 0 ? [] : file.faults.map(({ line, message }) => `line ${line}: ${message}`);
   if (file.kind !== kind) faults.push("it is another kind of file");
-  if (file.captions.length !== wanted.length) faults.push(`${file.captions.length} captions instead of ${wanted.length}`);
+  if (file.captions.length !== wanted.length)
+    faults.push(`${file.captions.length} captions instead of ${wanted.length}`);
   const plain = (text: string) => text.replace(/\s+/gu, " ").trim();
   wanted.forEach(({ startS, endS, text }, i) => {
     const found = file.captions[i];

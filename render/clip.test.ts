@@ -23,7 +23,7 @@ const design = designWith([
   words("t", "Fern", { place: { dx: 60, dy: 40 } }),
 ]);
 
-const clip = (output: unknown, file: string, more: Record<string, unknown> = {}) =>
+const clip = (output: object, file: string, more: Record<string, unknown> = {}) =>
   makeClip({
     scene: { design, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" },
     output: outputOf(output),

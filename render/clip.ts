@@ -2,13 +2,14 @@ import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
 import type { Fps } from "@/core/document/fps";
 import type { Proof } from "@/core/document/proof";
-import { factsOf, isBlank, paintingOf, type MadeOutput } from "@/core/outputs/output";
+import { factsOf, isBlank, paintingOf, scaleOf, type MadeOutput } from "@/core/outputs/output";
 import { planning, type ClipPlan } from "@/core/sample/clip";
 import type { Playable } from "@/core/sample/playable";
 import { prepareScene, smallerRequest, withoutWords, type SceneRequest } from "@/core/scene";
 import { fontBook, fontLoader } from "./fonts";
 import { readFootage } from "./footage";
-import type { Carried, EncodeJob, Encoder } from "./outputs/define";
+import { carriedScene, type Carried } from "./carried";
+import type { EncodeJob, Encoder } from "./outputs/define";
 import { encoders } from "./outputs/kinds";
 import { PaintedFrames } from "./painted";
 import { SharedPictures } from "./shared";
@@ -96,9 +97,10 @@ export async function makeClips(request: ClipsRequest): Promise<void> {
   }
   const loader = fontLoader(request.loadPicture);
   const asked = { ...request.scene, fps: output.fps };
-  const { scale = 1 } = output;
+  const scale = scaleOf(output);
   const scene = await prepareScene(scale < 1 ? smallerRequest(asked, scale, 32) : asked, fontBook(), loader);
-  await makeFiles(isBlank(output) ? withoutWords(scene) : scene, request);
+  const carry = () => carriedScene(asked, request.loadPicture);
+  await makeFiles(isBlank(output) ? withoutWords(scene) : scene, { ...request, carry });
 }
 
 /** The same of anything that can be played. */
@@ -152,7 +154,7 @@ async function makeFile(making: MakingFile): Promise<ClipResult> {
   const { painted, paintS } = frames.count;
   const wallS = (performance.now() - started) / 1000;
   const sounds = factsOf(output).sound && (sound !== undefined || footage?.sound === true);
-  const proving = { file, playable, plan, output, footage, sound, sounds, made, folder, carry, signal };
+  const proving = { file, playable, plan, output, footage, sound, sounds, made, folder, signal };
   const proof = await encoder.prove(proving, frames);
   const proofS = (performance.now() - started) / 1000 - wallS;
   return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proofS, proof };

@@ -1,4 +1,5 @@
 import type { Writable } from "node:stream";
+import type { Box } from "@/core/geometry/box";
 import type { ClipPlan } from "@/core/sample/clip";
 import type { Playable } from "@/core/sample/playable";
 import { rastersOf } from "@/core/sample/rasters";
@@ -34,6 +35,13 @@ export class PaintedFrames {
     return data;
   }
 
+  /** An instant on other bounds than the clip's, as previews paint it. */
+  async on(bounds: Box, timeS: number): Promise<Buffer> {
+    const sampled = this.playable.sample(timeS);
+    await this.host.load(rastersOf(sampled.ops), this.loadPicture);
+    return new FramePainter(bounds, this.host).rgba(sampled);
+  }
+
   /** The same, to be compared with. */
   async again(picture: number): Promise<Buffer> {
     const sampled = this.plan.sampled[picture] ?? this.playable.sample(this.plan.distinct[picture]!);
@@ -45,10 +53,10 @@ export class PaintedFrames {
 
 /** Where an encoder gets the pictures of a clip from. */
 export interface PictureSource {
-  /** Hands these pictures over one after the other, waiting for each to be taken; stops when `use` answers false. */
+  /** Hands these pictures over one after the other, waiting for each to be taken; stops when `take` answers false. */
   each(
     pictures: readonly number[],
-    use: (pixels: Buffer, picture: number) => Promise<boolean | void>,
+    take: (pixels: Buffer, picture: number) => Promise<boolean | void>,
     signal: AbortSignal | undefined,
   ): Promise<void>;
 }
@@ -72,12 +80,12 @@ export const writePictures = (
 
 /** The same pictures, each changed on its way. */
 export const mapPictures = (source: PictureSource, change: (pixels: Buffer) => Uint8Array): PictureSource => ({
-  each: (pictures, use, signal) =>
+  each: (pictures, take, signal) =>
     source.each(
       pictures,
       (pixels, picture) => {
         const { buffer, byteOffset, byteLength } = change(pixels);
-        return use(Buffer.from(buffer as ArrayBuffer, byteOffset, byteLength), picture);
+        return take(Buffer.from(buffer as ArrayBuffer, byteOffset, byteLength), picture);
       },
       signal,
     ),

@@ -4,7 +4,10 @@ import { EncodeError } from "./ffmpeg";
 /** Runs a small program of the system to its end. Throws EncodeError, or the abort's reason. */
 export async function runProgram(name: string, args: readonly string[], signal?: AbortSignal): Promise<void> {
   signal?.throwIfAborted();
-  const child = spawn(name, args, { stdio: ["ignore", "ignore", "pipe"], ...(signal && { signal, killSignal: "SIGKILL" }) });
+  const child = spawn(name, args, {
+    stdio: ["ignore", "ignore", "pipe"],
+    ...(signal && { signal, killSignal: "SIGKILL" }),
+  });
   let errors = "";
   child.stderr.on("data", (chunk: Buffer) => (errors = (errors + chunk.toString()).slice(-4000)));
   const code = await new Promise<number>((resolve, reject) => {

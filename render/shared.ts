@@ -32,7 +32,7 @@ export class SharedPictures {
     const reader: Reader = { at: -1, uses: new Map() };
     this.readers.add(reader);
     return {
-      each: (pictures, use, signal) => this.each(reader, pictures, use, signal),
+      each: (pictures, take, signal) => this.each(reader, pictures, take, signal),
       close: () => {
         this.readers.delete(reader);
         for (const picture of this.kept.keys()) this.dropUnused(picture);
@@ -44,7 +44,7 @@ export class SharedPictures {
   private async each(
     reader: Reader,
     pictures: readonly number[],
-    use: (pixels: Buffer, picture: number) => Promise<boolean | void>,
+    take: (pixels: Buffer, picture: number) => Promise<boolean | void>,
     signal: AbortSignal | undefined,
   ): Promise<void> {
     for (const picture of pictures) reader.uses.set(picture, (reader.uses.get(picture) ?? 0) + 1);
@@ -60,7 +60,7 @@ export class SharedPictures {
       const data = await this.picture(picture);
       reader.uses.set(picture, reader.uses.get(picture)! - 1);
       this.dropUnused(picture);
-      if ((await use(data, picture)) === false) return;
+      if ((await take(data, picture)) === false) return;
       // Pixel buffers are only freed between turns of the event loop.
       await new Promise((resolve) => setImmediate(resolve));
     }

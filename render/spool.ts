@@ -41,10 +41,10 @@ export async function spoolPictures(
     throw error;
   }
   return {
-    each: async (wanted, use, signal) => {
+    each: async (wanted, take, signal) => {
       for (const picture of wanted) {
         if (signal?.aborted) return;
-        if ((await use(await read(file, places[picture]!), picture)) === false) return;
+        if ((await take(await read(file, places[picture]!), picture)) === false) return;
       }
     },
     close: () => file.close(),
@@ -57,16 +57,16 @@ async function read(file: FileHandle, { at, length }: { at: number; length: numb
   return unpack(packed);
 }
 
-/** Spools the pictures for as long as `use` takes. */
+/** Spools the pictures for as long as `take` takes. */
 export async function withSpool<T>(
   job: EncodeJob,
   pictures: PictureSource,
-  use: (spool: PictureSource) => Promise<T>,
+  take: (spool: PictureSource) => Promise<T>,
   look?: (pixels: Buffer) => void,
 ): Promise<T> {
   const spool = await spoolPictures(job, pictures, look);
   try {
-    return await use(spool);
+    return await take(spool);
   } finally {
     await spool.close();
   }

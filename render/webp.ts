@@ -38,7 +38,7 @@ export function webpHead(
 /** One frame: a WebP of its own, where it lies on even corners, and how long it stays. */
 export function webpFrame(webp: Buffer, box: Box, durationMs: number): Buffer {
   const data: Buffer[] = [];
-  for (let at = 12; at + 8 <= webp.length; ) {
+  for (let at = 12; at + 8 <= webp.length;) {
     const type = webp.toString("latin1", at, at + 4);
     const length = webp.readUInt32LE(at + 4);
     const whole = 8 + length + (length & 1);

@@ -10,7 +10,9 @@ export const Backing = z.discriminatedUnion("kind", [
 export type Backing = z.infer<typeof Backing>;
 
 export const output = defineOutput({
-  schema: z.strictObject({ kind: z.literal("h264"), ...base, backing: Backing, limitKb }).describe("Finished clip, H.264 MP4"),
+  schema: z
+    .strictObject({ kind: z.literal("h264"), ...base, backing: Backing, limitKb })
+    .describe("Finished clip, H.264 MP4"),
   ending: "mp4",
   mime: "video/mp4",
   alpha: false,

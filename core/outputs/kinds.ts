@@ -11,6 +11,7 @@ import { output as still } from "./still";
 import { output as vp9Alpha } from "./vp9-alpha";
 import { output as vtt } from "./vtt";
 import { output as wav } from "./wav";
+import { output as webPage } from "./web-page";
 import { output as webp } from "./webp";
 
 export const outputKinds = {
@@ -26,6 +27,7 @@ export const outputKinds = {
   "vp9-alpha": vp9Alpha,
   vtt: vtt,
   wav: wav,
+  "web-page": webPage,
   webp: webp,
 } as const;
 
@@ -42,5 +44,6 @@ export const outputSchemas = [
   vp9Alpha.schema,
   vtt.schema,
   wav.schema,
+  webPage.schema,
   webp.schema,
 ] as const;

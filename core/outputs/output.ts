@@ -35,9 +35,12 @@ export function contentOf(output: MadeOutput): string {
   return JSON.stringify(Object.entries(settings).sort(([a], [b]) => (a < b ? -1 : 1)));
 }
 
+/** Share of the format's size that it is made in. */
+export const scaleOf = (output: Output): number => (outputKinds[output.kind].choices.scale ? (output.scale ?? 1) : 1);
+
 /** Outputs of one fill-in and format that agree in this are made from the same painting. */
 export const paintingOf = (output: MadeOutput): string =>
-  `${output.fps.num / output.fps.den} ${output.scale ?? 1} ${isBlank(output)}`;
+  `${output.fps.num / output.fps.den} ${scaleOf(output)} ${isBlank(output)}`;
 
 /**
  * Seconds that a clip is expected to take in these outputs, on a machine of two cores: what the queue reckons with, until
@@ -48,9 +51,10 @@ export function expectedS(
   clip: { readonly lengthS: number; readonly width: number; readonly height: number },
 ): number {
   const megapixels = (clip.width * clip.height) / 1e6;
-  const seconds = outputs.map(({ kind, fps, scale = 1 }) => {
+  const seconds = outputs.map((output) => {
+    const { kind, fps } = output;
     const frames = (clip.lengthS * fps.num) / fps.den;
-    return 1 + frames * megapixels * scale ** 2 * outputKinds[kind].megapixelS;
+    return 1 + frames * megapixels * scaleOf(output) ** 2 * outputKinds[kind].megapixelS;
   });
   return seconds.reduce((sum, each) => sum + each, 1);
 }

@@ -2,7 +2,9 @@ import { z } from "zod";
 import { base, defineOutput } from "./define";
 
 export const output = defineOutput({
-  schema: z.strictObject({ kind: z.literal("png-sequence"), ...base }).describe("See-through pictures, one a frame, in a zip"),
+  schema: z
+    .strictObject({ kind: z.literal("png-sequence"), ...base })
+    .describe("See-through pictures, one a frame, in a zip"),
   ending: "zip",
   mime: "application/zip",
   alpha: true,

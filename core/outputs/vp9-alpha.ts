@@ -2,7 +2,9 @@ import { z } from "zod";
 import { base, defineOutput, limitKb } from "./define";
 
 export const output = defineOutput({
-  schema: z.strictObject({ kind: z.literal("vp9-alpha"), ...base, limitKb }).describe("See-through clip, VP9 WebM with alpha"),
+  schema: z
+    .strictObject({ kind: z.literal("vp9-alpha"), ...base, limitKb })
+    .describe("See-through clip, VP9 WebM with alpha"),
   ending: "webm",
   mime: "video/webm",
   alpha: true,

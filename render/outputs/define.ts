@@ -3,6 +3,7 @@ import type { Proof } from "@/core/document/proof";
 import type { MadeOutput, Output, OutputKind } from "@/core/outputs/output";
 import type { ClipPlan } from "@/core/sample/clip";
 import type { Playable } from "@/core/sample/playable";
+import type { Carried } from "../carried";
 import type { Footage } from "../footage";
 import type { PaintedFrames, PictureSource } from "../painted";
 import type { ClipSound } from "../sound";
@@ -24,13 +25,6 @@ export interface EncodeJob<O extends Output = Output> {
   readonly signal?: AbortSignal | undefined;
   /** Told the frames written so far, of the clip's frames. */
   readonly progress: (frames: number) => void;
-}
-
-/** A design with all that it shows, to be played without us. */
-export interface Carried {
-  readonly scene: unknown;
-  /** Bytes of pictures and faces by what they are asked for. */
-  readonly files: ReadonlyMap<string, Uint8Array>;
 }
 
 /** What was settled on the way, where it is not as was asked. */
@@ -60,7 +54,6 @@ export interface ProofJob<O extends Output = Output> {
   readonly made?: Made | undefined;
   /** For what is unpacked on the way. */
   readonly folder: string;
-  readonly carry?: (() => Promise<Carried>) | undefined;
   readonly signal?: AbortSignal | undefined;
 }
 

@@ -12,6 +12,7 @@ import { encoder as still } from "./still";
 import { encoder as vp9Alpha } from "./vp9-alpha";
 import { encoder as vtt } from "./vtt";
 import { encoder as wav } from "./wav";
+import { encoder as webPage } from "./web-page";
 import { encoder as webp } from "./webp";
 
 export const encoders = {
@@ -27,5 +28,6 @@ export const encoders = {
   "vp9-alpha": vp9Alpha,
   vtt: vtt,
   wav: wav,
+  "web-page": webPage,
   webp: webp,
 } satisfies EncoderOf;

@@ -10,7 +10,12 @@ import { frameName, sequenceFacts, sequenceFactsName } from "../sequence";
 import { defineEncoder } from "./define";
 
 /** Pictures are small already: packing them again would only take time. One date, so that the same clip is the same file. */
-const stored = { level: 0, lastModDate: new Date(Date.UTC(1980, 0, 1, 12)), dataDescriptor: false, useWebWorkers: false };
+const stored = {
+  level: 0,
+  lastModDate: new Date(Date.UTC(1980, 0, 1, 12)),
+  dataDescriptor: false,
+  useWebWorkers: false,
+};
 
 export const encoder = defineEncoder<"png-sequence">({
   settings: [],

@@ -60,7 +60,10 @@ export async function proveMoving(job: ProofJob, frames: PaintedFrames, kind: Mo
   // In the middle of the frame, where a clock's rounding can't put it next door.
   const placeOf = (frame: number) => {
     const timeS = frameToS(frame + 0.5, plan.fps);
-    return Math.max(0, startsS.findLastIndex((startS) => startS <= timeS));
+    return Math.max(
+      0,
+      startsS.findLastIndex((startS) => startS <= timeS),
+    );
   };
   const places = chosen.map(placeOf);
   const pictures = sized ? await book.pictures([...new Set(places)]) : new Map<number, Uint8Array>();

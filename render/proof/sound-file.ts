@@ -13,7 +13,8 @@ export async function proveSoundFile(job: ProofJob): Promise<Proof> {
   await handle.read(head, 0, 44, 0).finally(() => handle.close());
   const faults: string[] = [];
   const [channels, rate, bits] = [head.readUInt16LE(22), head.readUInt32LE(24), head.readUInt16LE(34)];
-  if (head.toString("latin1", 0, 4) !== "RIFF" || head.toString("latin1", 8, 12) !== "WAVE") faults.push("it is no WAV");
+  if (head.toString("latin1", 0, 4) !== "RIFF" || head.toString("latin1", 8, 12) !== "WAVE")
+    faults.push("it is no WAV");
   if (channels !== 2 || rate !== 48000 || bits !== 16)
     faults.push(`${channels} channels of ${rate} Hz and ${bits} bits instead of 2 of 48000 and 16`);
   faults.push(...(await proveSound(job, seconds)));

@@ -52,7 +52,15 @@ export async function proveVideo(job: ProofJob, frames: PaintedFrames, kind: Vid
   faults.push(...compared.faults);
   const alpha = factsOf(job.output).alpha ? compared.alpha : null;
   const notes = [...(job.made?.notes ?? [])];
-  return { ...probe, frames: count, alpha, instants: [...compared.instants], passed: faults.length === 0, faults, notes };
+  return {
+    ...probe,
+    frames: count,
+    alpha,
+    instants: [...compared.instants],
+    passed: faults.length === 0,
+    faults,
+    notes,
+  };
 }
 
 const widened = (tolerance: Tolerance): Tolerance => ({

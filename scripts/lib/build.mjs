@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { buildPlayer, playerFile } from "./player.mjs";
 import { runChild } from "./processes.mjs";
 import { programFolder } from "./programs.mjs";
 import { StartError, say } from "./say.mjs";
@@ -34,6 +35,7 @@ const programSources = [
   "render",
   "scripts",
   "server",
+  "ui",
   "worker",
   "package-lock.json",
 ];
@@ -92,7 +94,13 @@ async function buildPrograms() {
     ...{ outdir: programFolder, outbase: ".", outExtension: { ".js": ".mjs" } },
     ...{ bundle: true, splitting: true, packages: "external", platform: "node", format: "esm", target: "node20" },
     logLevel: "silent",
-  }).catch((error) => {
-    throw new StartError(`The programs could not be built:\n${String(error.message).slice(0, 3000)}`);
-  });
+  })
+    .then(async () => {
+      const player = await buildPlayer();
+      mkdirSync(dirname(playerFile), { recursive: true });
+      writeFileSync(playerFile, player);
+    })
+    .catch((error) => {
+      throw new StartError(`The programs could not be built:\n${String(error.message).slice(0, 3000)}`);
+    });
 }

@@ -1,0 +1,19 @@
+import { z } from "zod";
+import { base, defineOutput, repeats } from "./define";
+
+export const output = defineOutput({
+  schema: z
+    .strictObject({ kind: z.literal("web-page"), ...base, repeats })
+    .describe("A web page that plays the graphic"),
+  ending: "html",
+  mime: "text/html",
+  alpha: true,
+  sound: false,
+  seen: "page",
+  purpose: "web",
+  choices: { rate: true, scale: false },
+  label: "Web page",
+  technical: "One HTML file without a network: sharp at any size, see-through, to be embedded",
+  megapixelS: 0,
+  megapixelBytes: 0,
+});

@@ -1,0 +1,136 @@
+import { mkdtemp, readFile, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import type { Browser, Page } from "puppeteer-core";
+import { sampleValues } from "@/core/document/values";
+import { clipBounds, planClip } from "@/core/sample/clip";
+import { prepareScene } from "@/core/scene";
+import { outputOf } from "@/core/testing/scene";
+import { readDesign } from "@/demo/designs";
+import { house } from "@/demo/house";
+import { makeClip } from "@/render/clip";
+import { fontBook, loadFace } from "@/render/fonts";
+import { PaintedFrames } from "@/render/painted";
+import { openBrowser } from "../support/browser";
+
+/* A page that plays a graphic by itself, opened from disk. */
+
+jest.setTimeout(180_000);
+let browser: Browser;
+let folder: string;
+beforeAll(async () => {
+  browser = await openBrowser();
+  folder = await mkdtemp(join(tmpdir(), "rubrick-page-"));
+});
+afterAll(async () => {
+  await browser.close();
+  await rm(folder, { recursive: true, force: true });
+});
+
+const noPictures = async () => Promise.reject(new Error("no pictures here"));
+const output = outputOf({ kind: "web-page" });
+
+async function made(name: string, format: string, fields: Record<string, unknown> = {}) {
+  const design = readDesign(name);
+  const values = { ...sampleValues(design), lengthS: 4 };
+  const filled = { ...values, fields: { ...values.fields, ...fields } } as typeof values;
+  const scene = { design, values: filled, house, format };
+  const file = join(folder, `${name}-${format}.html`);
+  const { proof } = await makeClip({ scene, output, loadPicture: noPictures, folder, file });
+  expect(proof.faults).toEqual([]);
+  return { file, scene };
+}
+
+/** Opens a page from disk; nothing may be asked of any network. */
+async function opened(file: string, search: string, size: { width: number; height: number }): Promise<Page> {
+  const page = await browser.newPage();
+  const errors: string[] = [];
+  page.on("pageerror", (error) => errors.push(String(error)));
+  page.on("request", (request) => {
+    if (/^https?:/.test(request.url())) errors.push(request.url());
+  });
+  await page.setOfflineMode(true);
+  await page.setViewport({ ...size, deviceScaleFactor: 1 });
+  await page.goto(`${pathToFileURL(file).href}${search}`);
+  await page.waitForSelector("html[data-ready]", { timeout: 30_000 });
+  expect(errors).toEqual([]);
+  return page;
+}
+
+/** The painted pixels of an instant in the page. */
+async function pixelsAt(page: Page, timeS: number): Promise<Buffer> {
+  const text = await page.evaluate(async (at) => {
+    await window.rubrick.hold(at);
+    const { data } = window.rubrick.pixels();
+    const parts: string[] = [];
+    for (let i = 0; i < data.length; i += 8192) parts.push(String.fromCharCode(...data.subarray(i, i + 8192)));
+    return btoa(parts.join(""));
+  }, timeS);
+  return Buffer.from(text, "base64");
+}
+
+describe("a page that plays a graphic by itself", () => {
+  test.each([
+    ["name-strap", "wide", { name: "ليلى حداد" }],
+    ["countdown", "square", {}],
+  ] as const)("%s in %s has the stage's own bytes at ten instants, without a network", async (name, format, fields) => {
+    const { file, scene } = await made(name, format, fields);
+    const playable = await prepareScene({ ...scene, fps: output.fps }, fontBook(), loadFace);
+    const bounds = clipBounds(playable, output.fps);
+    const frames = new PaintedFrames(playable, planClip(playable, output.fps), noPictures);
+    const { width, height } = playable.format;
+    const page = await opened(file, "?at=0", { width, height });
+    for (let i = 0; i < 10; i++) {
+      const timeS = Math.round((i / 9.5) * playable.lengthS * 25) / 25;
+      expect((await pixelsAt(page, timeS)).equals(await frames.on(bounds, timeS))).toBe(true);
+    }
+    await page.close();
+  });
+
+  test("is see-through, fits its window sharply, and takes values by its address and its attributes", async () => {
+    const { file } = await made("name-strap", "wide");
+    const page = await opened(file, "?name=Bram%20Oakhanger&at=2", { width: 960, height: 700 });
+    const facts = await page.evaluate(() => {
+      const canvas = document.querySelector("canvas")!;
+      const { data } = canvas.getContext("2d")!.getImageData(2, 2, 1, 1);
+      return {
+        width: canvas.width,
+        height: canvas.height,
+        corner: data[3],
+        ground: getComputedStyle(document.body).backgroundColor,
+      };
+    });
+    expect(facts).toEqual({ width: 960, height: 540, corner: 0, ground: "rgba(0, 0, 0, 0)" });
+    const bram = await pixelsAt(page, 2);
+    await page.evaluate(() => window.rubrick.fill({ name: "Ada Fernsby" }));
+    expect((await pixelsAt(page, 2)).equals(bram)).toBe(false);
+    await page.close();
+
+    // The same by an attribute; what no field takes changes nothing.
+    const html = await readFile(file, "utf8");
+    const other = join(folder, "attribute.html");
+    await writeFile(other, html.replace("<body>", '<body data-name="Bram Oakhanger" data-nothing="x">'));
+    const again = await opened(other, "?at=2", { width: 960, height: 700 });
+    expect((await pixelsAt(again, 2)).equals(bram)).toBe(true);
+    await again.close();
+  });
+
+  test("plays by itself, and as often as it is told", async () => {
+    const { file } = await made("name-strap", "tall");
+    const page = await opened(file, "?repeats=1&length=3", { width: 360, height: 640 });
+    const shown = () =>
+      page.evaluate(() => window.rubrick.pixels().data.reduce((sum, level) => (sum * 31 + level) | 0, 7));
+    const seen = new Set<number>();
+    for (let i = 0; i < 16; i++) {
+      seen.add(await shown());
+      await new Promise((resolve) => setTimeout(resolve, 250));
+    }
+    expect(seen.size).toBeGreaterThan(3);
+    const last = await shown();
+    await new Promise((resolve) => setTimeout(resolve, 600));
+    expect(await shown()).toBe(last);
+    await page.close();
+  });
+});
