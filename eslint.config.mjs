@@ -9,7 +9,8 @@ const rooms = {
   server: ["core", "contract", "render"],
   worker: ["core", "contract", "render", "server"],
   ui: ["core", "contract"],
-  app: ["core", "contract", "server", "ui"],
+  receivers: ["core", "contract", "ui"],
+  app: ["core", "contract", "server", "ui", "receivers"],
   cli: ["core", "contract", "render", "server"],
   demo: ["core", "contract", "render", "server"],
 };
@@ -55,6 +56,10 @@ export default tseslint.config(
     ignores: ["**/*.test.ts", "core/testing/**"],
     rules: { "no-restricted-imports": restricted([hostless]) },
   },
-  { files: ["ui/**/*.{ts,tsx}"], ignores: ["**/*.test.ts"], rules: { "max-lines-per-function": ["error", 100] } },
+  {
+    files: ["{ui,receivers}/**/*.{ts,tsx}"],
+    ignores: ["**/*.test.ts"],
+    rules: { "max-lines-per-function": ["error", 100] },
+  },
   { files: ["server/db/**/*.ts"], rules: { "no-restricted-imports": "off" } },
 );

@@ -1,11 +1,11 @@
 import { mkdir, mkdtemp, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
-import { isWritten } from "@/core/fields/field";
 import { factsOf, madeOutput } from "@/core/outputs/output";
-import { enteredIn, textOf, type Values } from "@/core/document/values";
+import type { Values } from "@/core/document/values";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
+import { nameFactsOf } from "@/core/naming/facts";
 import { fileName, nameKey } from "@/core/naming/file-name";
 import { foundIn } from "@/render/checks";
 import { makeClip } from "@/render/clip";
@@ -109,10 +109,13 @@ async function makeAll(
   return allProved;
 }
 
-function nameOf({ design }: LoadedDesign, { output }: LoadedOutput, clip: Wanted, taken: Set<string>): string {
-  const line = design.fields.find((field) => isWritten(field) && enteredIn(clip.values, field.id));
-  const title = line ? textOf(line, clip.values.fields[line.id]!) : "";
-  const name = fileName({ design: design.name, title, format: clip.format, output }, (key) => taken.has(key));
+function nameOf({ design, house }: LoadedDesign, { output }: LoadedOutput, clip: Wanted, taken: Set<string>): string {
+  const facts = {
+    ...nameFactsOf(design, house, clip.values),
+    ...{ release: 0, format: clip.format, output, row: clip.row, counter: taken.size + 1 },
+    date: new Date().toISOString().slice(0, 10),
+  };
+  const name = fileName(facts, (key) => taken.has(key));
   taken.add(nameKey(name));
   return name;
 }

@@ -20,6 +20,11 @@ export const Uploaded = z.discriminatedUnion("kind", [
   }),
   z.object({ kind: z.literal("video"), name: z.string(), video: HouseVideo.omit(unnamed) }),
   z.object({ kind: z.literal("sound"), name: z.string(), sound: HouseSound.omit(unnamed) }),
+  z.object({
+    kind: z.literal("footage"),
+    name: z.string(),
+    footage: z.object({ hash: z.string(), durationS: z.number() }),
+  }),
   z.object({ kind: z.literal("font"), name: z.string(), font: HouseFont.omit({ id: true }) }),
 ]);
 export type Uploaded = z.infer<typeof Uploaded>;
@@ -28,4 +33,8 @@ export type Uploaded = z.infer<typeof Uploaded>;
 export const UploadAnswer = z.union([Underway, Uploaded]);
 export type UploadAnswer = z.infer<typeof UploadAnswer>;
 
-export const UploadQuery = z.strictObject({ name: z.string().trim().min(1).max(200) });
+export const UploadQuery = z.strictObject({
+  name: z.string().trim().min(1).max(200),
+  /** A film to lie under a clip is kept as it is; one for a slot is taken apart into frames. */
+  as: z.enum(["slot", "footage"]).default("slot"),
+});

@@ -3,6 +3,7 @@ import { Design } from "@/core/document/design";
 import { Format } from "@/core/document/format";
 import { House } from "@/core/document/house";
 import { Output } from "@/core/outputs/output";
+import { OutputSet } from "@/core/outputs/set";
 import { Accepted } from "./accepted";
 
 /** A release as a plate on the shelf. */
@@ -53,6 +54,7 @@ export const FillDesk = z.object({
   document: Design,
   house: House,
   outputs: z.array(Output),
+  sets: z.array(OutputSet),
   footage: z.array(FootageView),
   /** What was known to be wrong when it was published, and why it may go out. */
   accepted: z.array(Accepted),

@@ -107,7 +107,7 @@ export const NewSheet = z.object({ id: z.string() });
 export const SheetAboutRequest = z.strictObject({
   name: Name.optional(),
   formats: z.array(Id).min(1).max(8).optional(),
-  outputs: z.array(Id).min(1).max(8).optional(),
+  outputs: z.array(Id).min(1).max(24).optional(),
   removed: z.boolean().optional(),
 });
 
@@ -146,5 +146,7 @@ export const Made = z.object({
   clips: z.number(),
   /** Rows that were left out, each with the first thing that stops it. */
   left: z.array(z.object({ row: z.string(), reason: z.string() })),
+  /** Files that were there already under the same name, and were left as they are. */
+  skipped: z.array(z.string()),
 });
 export type Made = z.infer<typeof Made>;

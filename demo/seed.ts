@@ -10,6 +10,7 @@ import { newId } from "@/server/db/ids";
 import { addMove } from "@/server/db/saved-moves";
 import { addMedia, framesMime, type Media } from "@/server/db/media";
 import { addMember } from "@/server/db/members";
+import { addOutputSet } from "@/server/db/output-sets";
 import { addOutput, listOutputs } from "@/server/db/outputs";
 import { findNewestRelease } from "@/server/db/releases";
 import { addRows, addSheet } from "@/server/db/sheets";
@@ -18,7 +19,7 @@ import { makeWorkFolder, storeFile } from "@/server/files/storage";
 import { designIds, readDesign } from "./designs";
 import { footageSeconds, makeFootage } from "./footage";
 import { house } from "./house";
-import { outputsOver } from "./outputs";
+import { outputSets, outputsOver } from "./outputs";
 import { savedMoves } from "./moves";
 import { pictureFile, pictures } from "./pictures";
 import { demoSheets } from "./sheets";
@@ -50,6 +51,7 @@ export async function seed(db: Db): Promise<boolean> {
       await addMember(trx, { ...member, id, passwordHash });
     }
     for (const [i, output] of outputsOver(footage.hash).entries()) await addOutput(trx, output, i);
+    for (const [i, set] of outputSets.entries()) await addOutputSet(trx, set, i);
     // The shelf shows the newest first.
     for (const id of [...designIds].reverse()) {
       const design = readDesign(id);

@@ -22,6 +22,7 @@ describe("one more of each kind, from a folder of examples", () => {
       "app",
       "contract",
       "core",
+      "receivers",
       "render",
       "server",
       "ui",

@@ -1,13 +1,18 @@
 import { readdir, rm, stat } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import type { Db } from "@/server/db/connection";
+import { letGo } from "@/server/db/exports";
 import { dropFile, listUnreferenced } from "@/server/db/files";
+import { readRules } from "@/server/db/rules";
 import { livingTokens, sweepRows } from "@/server/db/sweep";
 import { copiesFolder, store, workRoot } from "@/server/files/storage";
 
 const hourMs = 3600 * 1000;
 /** What nobody has asked for for so long that it can't be in hand any more. */
 const grace = { workMs: hourMs, partMs: hourMs, copyMs: 24 * hourMs, fileDays: 7 };
+
+/** Finished files that go in one sweep. */
+const mostLetGo = 2000;
 
 export interface Swept {
   readonly folders: number;
@@ -26,6 +31,8 @@ const ageMs = async (path: string): Promise<number> => {
  * copied files, stored files without a row, rows that have had their time.
  */
 export async function sweep(db: Db): Promise<Swept> {
+  const { keepDays } = await readRules(db);
+  if (keepDays > 0) await letGo(db, keepDays, mostLetGo);
   const files = (await sweepStorage(db)) + (await sweepCopies());
   return { folders: await sweepWork(db), files, rows: await sweepRows(db) };
 }

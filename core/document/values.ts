@@ -5,10 +5,14 @@ import { FieldValue } from "../fields/value";
 import type { Design } from "./design";
 import { Id } from "./units";
 
+/** A film that was brought along, as it is. */
+export const FootageRef = z.string().regex(/^media:[0-9a-f]{64}$/, "media:<hash>");
+
 /** What a filler entered: field id to value; and the clip's length. */
 export const Values = z.strictObject({
   fields: z.record(Id, FieldValue).default({}),
   lengthS: z.number().min(0.1).max(3600).optional().describe("Clip length in seconds"),
+  footage: FootageRef.optional().describe("Footage of its own that it is laid over"),
 });
 export type Values = z.infer<typeof Values>;
 

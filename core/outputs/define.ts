@@ -9,6 +9,10 @@ export const base = {
   fps: Fps.optional().describe("Frames a second; the design's own unless given"),
   scale: z.number().min(0.1).max(1).optional().describe("Share of the format's size; all of it unless given"),
   pattern: z.string().min(1).max(200).optional().describe("What its files are called; see file names"),
+  taken: z
+    .enum(["number", "skip", "replace"])
+    .optional()
+    .describe("A file of that name is there: the new one gets a number, is left out, or takes its place"),
 };
 
 /** A limit that a file of some kinds is fitted to. */

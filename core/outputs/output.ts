@@ -31,7 +31,7 @@ export const isBlank = (output: Output): boolean => output.kind === "still" && !
 
 /** All of an output that its files depend on, in one order: not what it, or they, are called. */
 export function contentOf(output: MadeOutput): string {
-  const { id: _, name: __, pattern: ___, ...settings } = output;
+  const { id: _, name: __, pattern: ___, taken: ____, ...settings } = output;
   return JSON.stringify(Object.entries(settings).sort(([a], [b]) => (a < b ? -1 : 1)));
 }
 

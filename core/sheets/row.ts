@@ -1,14 +1,24 @@
 import { z } from "zod";
 import type { Design } from "../document/design";
 import { Id } from "../document/units";
-import { checkValues, readEntered, startOf, textOf, type ValueFault, type Values } from "../document/values";
+import {
+  FootageRef,
+  checkValues,
+  readEntered,
+  startOf,
+  textOf,
+  type ValueFault,
+  type Values,
+} from "../document/values";
 import type { House } from "../document/house";
 import { kindOf, type Field } from "../fields/field";
 import { FieldValue } from "../fields/value";
 
 /** Columns of a sheet that are no fields; no field can be called so. */
 export const ownColumns = ["@length", "@note"] as const;
-export const Column = z.union([Id, z.enum(ownColumns)]);
+/** The film that a clip is laid over; not a column that is seen. */
+export const footageColumn = "@footage";
+export const Column = z.union([Id, z.enum([...ownColumns, footageColumn])]);
 export type Column = z.infer<typeof Column>;
 
 /**
@@ -40,7 +50,18 @@ export function rowValues(design: Design, cells: Cells): Values {
   const fields = design.fields
     .map(({ id }) => [id, cellOf(cells, id)] as const)
     .filter(([, cell]) => cell !== undefined);
-  return { fields: Object.fromEntries(fields) as Values["fields"], ...(good && { lengthS }) };
+  const footage = footageOf(cells);
+  return {
+    fields: Object.fromEntries(fields) as Values["fields"],
+    ...(good && { lengthS }),
+    ...(footage !== undefined && { footage }),
+  };
+}
+
+/** The film that a row is laid over; undefined where it has none of its own. */
+export function footageOf(cells: Cells): string | undefined {
+  const read = FootageRef.safeParse(cellOf(cells, footageColumn));
+  return read.success ? read.data : undefined;
 }
 
 /** Everything about the cells that stops a row from being made, by its column. */
@@ -97,7 +118,8 @@ export function rowPrint(design: Design, values: Values): string {
     const entered = Object.hasOwn(values.fields, field.id) ? values.fields[field.id] : undefined;
     return [field.id, entered === undefined ? startOf(field) : (readEntered(field, entered) ?? entered)];
   });
-  return canonical({ fields: Object.fromEntries(fields), lengthS: values.lengthS ?? design.length.default });
+  const { footage, lengthS = design.length.default } = values;
+  return canonical({ fields: Object.fromEntries(fields), lengthS, footage });
 }
 
 /** The labels of fields that two fill-ins of a design have filled differently. */
@@ -109,5 +131,6 @@ export function differing(design: Design, before: Values, now: Values): string[]
     .filter(({ id }) => rowPrint(design, only(before, id)) !== rowPrint(design, only(now, id)))
     .map(({ label }) => label);
   const length = (values: Values) => values.lengthS ?? design.length.default;
-  return length(before) === length(now) ? labels : [...labels, "Length"];
+  if (length(before) !== length(now)) labels.push("Length");
+  return before.footage === now.footage ? labels : [...labels, "Footage"];
 }

@@ -1,29 +1,15 @@
 import { createHash } from "node:crypto";
 import { mkdir, open, rm, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { Reader, Uint8ArrayWriter, ZipReader, type Entry } from "@zip.js/zip.js";
-import type { FileHandle } from "node:fs/promises";
+import { Uint8ArrayWriter, ZipReader, type Entry } from "@zip.js/zip.js";
 import type { Proof } from "@/core/document/proof";
 import { runFfmpeg } from "../ffmpeg";
 import type { ProofJob } from "../outputs/define";
 import type { PaintedFrames } from "../painted";
 import { frameName, sequenceFacts, sequenceFactsName } from "../sequence";
+import { HandleReader } from "../zip-files";
 import { compareFrames, sizeOf, tellingFrames } from "./compare";
 import type { Tolerance } from "./tolerances";
-
-/** Reads a file piece by piece, however large it is. */
-class FileReader extends Reader<FileHandle> {
-  constructor(private readonly handle: FileHandle) {
-    super(handle);
-  }
-  override async init(): Promise<void> {
-    this.size = (await this.handle.stat()).size;
-  }
-  override async readUint8Array(index: number, length: number): Promise<Uint8Array> {
-    const { buffer, bytesRead } = await this.handle.read(Buffer.alloc(length), 0, length, index);
-    return new Uint8Array(buffer.buffer, buffer.byteOffset, bytesRead);
-  }
-}
 
 type FileEntry = Extract<Entry, { directory: false }>;
 
@@ -36,7 +22,7 @@ export async function proveSequence(job: ProofJob, frames: PaintedFrames, tolera
   const folder = join(job.folder, "sequence");
   await mkdir(folder, { recursive: true });
   try {
-    const entries = await new ZipReader(new FileReader(handle)).getEntries();
+    const entries = await new ZipReader(new HandleReader(handle)).getEntries();
     return await prove(job, frames, { tolerance, folder, entries });
   } finally {
     await handle.close();

@@ -12,6 +12,7 @@ const sources = [
   "ui",
   "core",
   "contract",
+  "receivers",
   "server",
   "public",
   "package-lock.json",

@@ -4,7 +4,7 @@ import { runChild } from "./processes.mjs";
 import { StartError, say } from "./say.mjs";
 
 /** Debian packages by the program that shows they are there. */
-const forRunning = { mariadbd: "mariadb-server", ffmpeg: "ffmpeg" };
+const forRunning = { mariadbd: "mariadb-server", ffmpeg: "ffmpeg", gifsicle: "gifsicle" };
 const forTesting = { ...forRunning, chromium: "chromium" };
 
 const onPath = (program) =>

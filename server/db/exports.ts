@@ -3,10 +3,10 @@ import { nameKey } from "@/core/naming/file-name";
 import type { Proof } from "@/core/document/proof";
 import type { Values } from "@/core/document/values";
 import type { Accepted } from "@/contract/accepted";
-import type { ExportState } from "@/contract/exports";
+import type { Expected, ExportState } from "@/contract/exports";
 import { type Db, fromJson } from "./connection";
 import { addEvent } from "./events";
-import { addReferences } from "./files";
+import { addReferences, setReferences } from "./files";
 
 /** A clip that was asked for: what it is made from, and what came of it. A job makes it. */
 export interface Export {
@@ -34,11 +34,15 @@ export interface Export {
   readonly fileBytes: number | null;
   readonly proof: Proof | null;
   readonly figures: Figures | null;
+  readonly expected: Expected | null;
+  readonly endedAt: Date | null;
+  readonly goneAt: Date | null;
+  readonly requestId: string;
 }
 
 type Row = Record<string, unknown>;
 
-function toExport(row: Row): Export {
+export function toExport(row: Row): Export {
   const asked = row.state === "asked";
   return {
     id: row.id as string,
@@ -66,10 +70,14 @@ function toExport(row: Row): Export {
     fileBytes: row.file_bytes === null ? null : Number(row.file_bytes),
     proof: row.proof === null ? null : fromJson<Proof>(row.proof),
     figures: row.figures === null ? null : fromJson(row.figures),
+    expected: row.expected === null ? null : fromJson(row.expected),
+    endedAt: row.ended_at as Date | null,
+    goneAt: row.gone_at as Date | null,
+    requestId: row.request_id as string,
   };
 }
 
-function selectExports(db: Db) {
+export function selectExports(db: Db) {
   const ofJob = ["state", "stage", "attempts", "worker", "done", "total", "error"];
   return db("export as e")
     .join("member as m", "m.id", "e.created_by")
@@ -89,6 +97,9 @@ export interface NewExport {
   readonly fileName: string;
   readonly createdBy: string;
   readonly accepted?: readonly Accepted[];
+  /** What it was asked for with. */
+  readonly requestId: string;
+  readonly expected?: Expected;
   /** The row of a sheet that it is of, and what that said. */
   readonly rowId?: string | undefined;
   readonly rowPrint?: string | undefined;
@@ -116,10 +127,20 @@ export async function addExports(db: Db, exports: readonly (NewExport & { readon
       row_id: row.rowId ?? null,
       row_print: row.rowPrint ?? null,
       replaces: row.replaces ?? null,
+      request_id: row.requestId,
+      expected: row.expected ? JSON.stringify(row.expected) : null,
     })),
   );
   for (const { id, output, values } of exports) await addReferences(db, "export", id, [output, values]);
   await addEvent(db, "exports", { ids: exports.map(({ id }) => id) });
+}
+
+/** Writes down that several exports were asked for together; the same may be said again. */
+export async function addRequest(
+  db: Db,
+  { id, title, createdBy }: { readonly id: string; readonly title: string; readonly createdBy: string },
+): Promise<void> {
+  await db("export_request").insert({ id, title, created_by: createdBy }).onConflict("id").ignore();
 }
 
 /** What exports were filled with, by their ids. */
@@ -186,6 +207,49 @@ export async function takenFileNames(db: Db, stems: readonly string[]): Promise<
     })
     .select("name_key");
   return new Set(rows.map((row) => row.name_key as string));
+}
+
+/** The exports that have these names, by `nameKey`, and whether there is a file, or is to be one. */
+export async function findNamed(
+  db: Db,
+  keys: readonly string[],
+): Promise<Map<string, { readonly id: string; readonly there: boolean }>> {
+  const rows: Row[] = await db("export").whereIn("name_key", keys).select("id", "name_key", "state", "gone_at");
+  const there = ({ state, gone_at }: Row) => state === "asked" || (state === "done" && gone_at === null);
+  return new Map(rows.map((row) => [row.name_key as string, { id: row.id as string, there: there(row) }]));
+}
+
+/** A finished export with what it took. */
+export interface MeasuredExport {
+  readonly kind: string;
+  readonly designId: string;
+  readonly frames: number;
+  readonly width: number;
+  readonly height: number;
+  readonly bytes: number;
+  readonly seconds: number;
+}
+
+/** The exports that were finished last. */
+export async function listMeasured(db: Db, most: number): Promise<MeasuredExport[]> {
+  const rows: Row[] = await db("export as e")
+    .join("design_release as r", "r.id", "e.release_id")
+    .where("e.state", "done")
+    .orderBy("e.ended_at", "desc")
+    .limit(most)
+    .select("e.settings", "e.proof", "e.figures", "e.file_bytes", "r.design_id");
+  return rows.flatMap((row) => {
+    if (row.proof === null || row.figures === null || row.file_bytes === null) return [];
+    const { frames, width, height } = fromJson<Proof>(row.proof);
+    const common = {
+      frames,
+      width,
+      height,
+      bytes: Number(row.file_bytes),
+      seconds: fromJson<Figures>(row.figures).wallS,
+    };
+    return [{ ...common, kind: fromJson<MadeOutput>(row.settings).kind, designId: row.design_id as string }];
+  });
 }
 
 export interface Figures {
@@ -269,12 +333,31 @@ export const endExport = async (
   error: string | null,
 ): Promise<boolean> => (await endThose(db, { id }, state, error)) > 0;
 
-/** Asks for a failed or cancelled export again, by another job; false when it is neither. */
+/** Asks again, by another job, for an export that failed, was cancelled, or whose file has gone; false when it is none. */
 export async function askAgain(db: Db, id: string, jobId: string): Promise<boolean> {
   const changed = await db("export")
     .where({ id })
-    .whereIn("state", ["failed", "cancelled"])
-    .update({ state: "asked", job_id: jobId, error: null, ended_at: null });
+    .where((any) => void any.whereIn("state", ["failed", "cancelled"]).orWhereNotNull("gone_at"))
+    .update({ state: "asked", job_id: jobId, error: null, ended_at: null, gone_at: null });
   if (changed > 0) await addEvent(db, "exports", { ids: [id] });
   return changed > 0;
+}
+
+/** Lets go of files that were made more than so many days ago. Answers how many. */
+export async function letGo(db: Db, days: number, most: number): Promise<number> {
+  const rows: Row[] = await db("export")
+    .where({ state: "done" })
+    .whereNull("gone_at")
+    .where("ended_at", "<", db.raw("date_sub(now(3), interval ? day)", [days]))
+    .orderBy("ended_at")
+    .limit(most)
+    .select("id", "settings", "fill", "file_hash");
+  for (const { id, settings, fill } of rows) {
+    await db("export")
+      .where({ id: id as string })
+      .update({ gone_at: db.fn.now(3), file_hash: null });
+    await setReferences(db, "export", id as string, [fromJson(settings), fromJson(fill)]);
+  }
+  if (rows.length > 0) await addEvent(db, "exports", { ids: rows.map(({ id }) => id) });
+  return rows.length;
 }

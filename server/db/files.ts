@@ -7,7 +7,8 @@ import { inTransaction, retried } from "./transaction";
  */
 
 /** Who refers to files: a row of one of these kinds, by its id. */
-export type Referrer = "house" | "house_version" | "removal" | "output" | "export" | "footage" | "row" | "poster";
+export type Referrer =
+  "house" | "house_version" | "removal" | "output" | "export" | "footage" | "row" | "poster" | "zip";
 
 /** Writes down that a file is stored, or is about to be; it counts as fresh again. */
 export async function noteStored(db: Db, hash: string, bytes: number): Promise<void> {

@@ -284,7 +284,7 @@ export async function listRowExports(db: Db, rowIds: readonly string[]): Promise
     .whereIn("row_id", rowIds)
     .where({ replaced: false })
     .orderBy("seq")
-    .select("id", "row_id", "row_print", "release_id", "format", "settings", "state", "file_name");
+    .select("id", "row_id", "row_print", "release_id", "format", "settings", "state", "file_name", "gone_at");
   return rows.map((row) => {
     const output = fromJson<MadeOutput>(row.settings);
     return {
@@ -295,7 +295,8 @@ export async function listRowExports(db: Db, rowIds: readonly string[]): Promise
       format: row.format as string,
       outputId: output.id,
       settings: contentOf(output),
-      state: row.state as string,
+      // A file that was let go is still to be made.
+      state: row.gone_at === null ? (row.state as string) : "failed",
       fileName: row.file_name as string,
     };
   });

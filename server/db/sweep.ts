@@ -32,6 +32,16 @@ export async function sweepRows(db: Db): Promise<number> {
     .where("ended_at", "<", db.raw("date_sub(now(3), interval ? day)", [jobDays]))
     .limit(batch)
     .del();
+  // What was packed is fetched within the day.
+  await db("file_reference as r")
+    .join("job as j", "j.id", "r.id")
+    .where("r.kind", "zip")
+    .where("j.ended_at", "<", db.raw("date_sub(now(3), interval 1 day)"))
+    .delete("r");
+  await db("export_request as q")
+    .where("q.created_at", "<", db.raw("date_sub(now(3), interval 1 day)"))
+    .whereNotExists(db("export as e").select(db.raw("1")).whereRaw("e.request_id = q.id"))
+    .delete();
   const findings = await db("row_finding")
     .where("found_at", "<", db.raw("date_sub(now(3), interval ? day)", [findingDays]))
     .limit(batch)

@@ -60,3 +60,12 @@ export async function queueAhead(db: Db): Promise<Map<string, Ahead>> {
   });
   return ahead;
 }
+
+/** How many jobs wait or are in hand, and about how many seconds they take with the workers that are there. */
+export async function queueLength(db: Db): Promise<Ahead> {
+  const [open] = await db("job")
+    .whereIn("state", ["waiting", "leased"])
+    .select(db.raw("count(*) as n, sum(cost_s) as s"));
+  const workers = Math.max(1, Number((await living(db))[0]?.n ?? 0));
+  return { jobs: Number(open?.n ?? 0), seconds: Number(open?.s ?? 0) / workers };
+}

@@ -5,6 +5,7 @@ import { pageSize } from "@/contract/answer";
 import { database } from "@/server/db/connection";
 import { listTags } from "@/server/db/designs";
 import { listFootage } from "@/server/db/media";
+import { listOutputSets } from "@/server/db/output-sets";
 import { listOutputs } from "@/server/db/outputs";
 import { findPoster, listPosters, type Poster } from "@/server/db/posters";
 import { findNewestNumber, findRelease, listNewestReleases } from "@/server/db/releases";
@@ -74,9 +75,10 @@ export async function readFillDesk(releaseId: string): Promise<FillDesk> {
   const db = database();
   const release = await findRelease(db, releaseId);
   if (!release) throw notFound("release");
-  const [newest, outputs, footage] = await Promise.all([
+  const [newest, outputs, sets, footage] = await Promise.all([
     findNewestNumber(db, release.designId),
     listOutputs(db),
+    listOutputSets(db),
     listFootage(db),
   ]);
   const { id, designId, number, document, house, accepted } = release;
@@ -88,6 +90,7 @@ export async function readFillDesk(releaseId: string): Promise<FillDesk> {
     document,
     house,
     outputs,
+    sets,
     footage: footage.map(({ hash, name }) => ({ hash, name })),
     accepted: [...accepted],
   };

@@ -1,13 +1,10 @@
 import { groupBy } from "@/core/group";
 import { checkValues, ownFilesOf, type Values } from "@/core/document/values";
-import type { Design } from "@/core/document/design";
-import { expectedS, madeOutput, paintingOf, type MadeOutput } from "@/core/outputs/output";
-import { fileName, fileStem, nameKey } from "@/core/naming/file-name";
-import { titleOf } from "@/core/sheets/title";
+import { backingOf, expectedS, madeOutput, paintingOf, type MadeOutput } from "@/core/outputs/output";
 import type { Accepted } from "@/contract/accepted";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
-import { addExports, countAsked, takenFileNames, type Export, type NewExport } from "@/server/db/exports";
+import { addExports, addRequest, countAsked, type Export, type NewExport } from "@/server/db/exports";
 import { newId } from "@/server/db/ids";
 import { addJobs } from "@/server/db/jobs";
 import { findMedia } from "@/server/db/media";
@@ -16,6 +13,8 @@ import { listOutputs } from "@/server/db/outputs";
 import type { Release } from "@/server/db/releases";
 import { inTransaction, isDuplicate, retried } from "@/server/db/transaction";
 import { Refusal } from "@/server/refusal";
+import { expectedOf, readMeasures } from "./estimates";
+import { nameClips, type NamedClip } from "./names";
 
 /** Clips of one member that may wait at once. */
 const mostWaiting = 5000;
@@ -27,7 +26,7 @@ export interface AskedClip {
   readonly format: string;
   readonly output: MadeOutput;
   /** The row of a sheet that it is of, and what that said. */
-  readonly row?: { readonly id: string; readonly print: string };
+  readonly row?: { readonly id: string; readonly print: string; readonly number?: number };
   /** The clip in whose place it comes, under the same name, once it is made. */
   readonly replaces?: { readonly id: string; readonly fileName: string };
 }
@@ -39,6 +38,12 @@ export async function refuseFaulty(release: Release, values: Values): Promise<vo
     const first = faults[0]!;
     throw new Refusal(422, `value_${first.code}`, first.message, `values.${first.field}`, faults);
   }
+  if (values.footage !== undefined) {
+    const film = await findMedia(database(), values.footage.slice("media:".length));
+    if (film?.kind !== "video") {
+      throw new Refusal(422, "media_unknown", "The film under this clip is not here. Bring it along again.", "values");
+    }
+  }
   for (const hash of ownFilesOf(values)) {
     const media = await findMedia(database(), hash);
     if (!media || !["picture", "frames"].includes(media.kind)) {
@@ -46,6 +51,14 @@ export async function refuseFaulty(release: Release, values: Values): Promise<vo
       throw new Refusal(422, "media_unknown", message, "values");
     }
   }
+}
+
+/** Refuses outputs over a film of its own where none was brought along. */
+export function refuseWithoutFootage(values: Values, outputs: readonly MadeOutput[]): void {
+  const over = outputs.find((output) => backingOf(output)?.kind === "own");
+  if (!over || values.footage !== undefined) return;
+  const message = `“${over.name}” lies over footage of its own. Bring along the film that this clip lies over.`;
+  throw new Refusal(422, "footage_missing", message, "values.footage");
 }
 
 /** Refuses formats that a release has not. */
@@ -70,19 +83,50 @@ export async function chosenOutputs(release: Release, ids: readonly string[]): P
   });
 }
 
-/** Queues clips of one release, all of them or none. Answers their ids. Refuses more than may wait. */
-export async function askForClips(member: Member, release: Release, clips: readonly AskedClip[]): Promise<string[]> {
-  // Whoever asks for the same at the same instant may have taken the names; then the next are taken.
-  return retried(async () => queue(member, release, await named(release.document, clips)), isDuplicate);
+/** What came of asking. */
+export interface Asked {
+  readonly ids: readonly string[];
+  /** Names of files that are there already, and whose outputs leave them as they are. */
+  readonly skipped: readonly string[];
+  /** How many take the place of a file of the same name. */
+  readonly replaced: number;
 }
 
-type NamedClip = AskedClip & { readonly fileName: string };
+/** What was asked for together, under the name that the outbox shows. */
+export interface Request {
+  readonly id: string;
+  readonly title: string;
+}
 
-async function queue(member: Member, release: Release, clips: readonly NamedClip[]): Promise<string[]> {
+export const newRequest = (title: string): Request => ({ id: newId(), title: title.slice(0, 200) });
+
+/** Queues clips of one release, all of them or none. Refuses more than may wait. */
+export async function askForClips(
+  member: Member,
+  release: Release,
+  clips: readonly AskedClip[],
+  request: Request,
+): Promise<Asked> {
+  // Whoever asks for the same at the same instant may have taken the names; then the next are taken.
+  return retried(async () => {
+    const { named, skipped } = await nameClips(database(), release, clips);
+    const ids = named.length > 0 ? await queue(member, release, named, request) : [];
+    return { ids, skipped, replaced: named.filter(({ replaces }) => replaces).length };
+  }, isDuplicate);
+}
+
+async function queue(
+  member: Member,
+  release: Release,
+  clips: readonly NamedClip[],
+  request: Request,
+): Promise<string[]> {
+  const known = await readMeasures(database());
   const rows = clips.map((clip): NewExport => {
     const { replaces, row } = clip;
-    const common = { id: newId(), releaseId: release.id, createdBy: member.id };
-    return { ...clip, ...common, replaces: replaces?.id, rowId: row?.id, rowPrint: row?.print };
+    const common = { id: newId(), releaseId: release.id, createdBy: member.id, requestId: request.id };
+    const expected = expectedOf(known, clip.output, subjectOf(release, clip));
+    return { ...clip, ...common, expected, replaces: replaces?.id, rowId: row?.id, rowPrint: row?.print };
   });
   await inTransaction(database(), async (trx) => {
     const waiting = await countAsked(trx, member.id);
@@ -96,6 +140,7 @@ async function queue(member: Member, release: Release, clips: readonly NamedClip
       member.id,
       groups.map((group) => renderJob(release, group)),
     );
+    await addRequest(trx, { ...request, createdBy: member.id });
     await addExports(
       trx,
       groups.flatMap((group, i) => group.map((row) => ({ ...row, jobId: jobs[i]! }))),
@@ -118,27 +163,13 @@ function sharedPaintings<E extends Pick<Export, "format" | "output" | "values">>
 
 /** The job that makes these, all of one fill-in and format. */
 export function renderJob(release: Release, rows: readonly Pick<Export, "format" | "output" | "values">[]) {
-  const { format, values } = rows[0]!;
-  const { width, height } = release.house.formats.find(({ id }) => id === format)!;
-  const lengthS = values.lengthS ?? release.document.length.default;
   const outputs = rows.map(({ output }) => output);
-  return { kind: "render", payload: {}, costS: expectedS(outputs, { lengthS, width, height }) };
+  return { kind: "render", payload: {}, costS: expectedS(outputs, subjectOf(release, rows[0]!)) };
 }
 
-/** File names by the first filled line; a name that is taken gets a number. What replaces another has its name. */
-async function named(design: Design, clips: readonly AskedClip[]): Promise<NamedClip[]> {
-  const wanted = clips.map((clip) => ({
-    design: design.name,
-    title: titleOf(design, clip.values),
-    format: clip.format,
-    output: clip.output,
-  }));
-  const fresh = wanted.filter((_, i) => !clips[i]!.replaces);
-  const taken = fresh.length > 0 ? await takenFileNames(database(), [...new Set(fresh.map(fileStem))]) : new Set();
-  return clips.map((clip, i) => {
-    if (clip.replaces) return { ...clip, fileName: clip.replaces.fileName };
-    const name = fileName(wanted[i]!, (candidate) => taken.has(candidate));
-    taken.add(nameKey(name));
-    return { ...clip, fileName: name };
-  });
+/** The clip that an estimate is about. */
+export function subjectOf(release: Release, { format, values }: Pick<Export, "format" | "values">) {
+  const { width, height } = release.house.formats.find(({ id }) => id === format)!;
+  const lengthS = values.lengthS ?? release.document.length.default;
+  return { designId: release.designId, width, height, lengthS };
 }

@@ -4,6 +4,7 @@ import { pageSize } from "@/contract/answer";
 import type { Values } from "@/core/document/values";
 import type { Output } from "@/core/outputs/output";
 import { rowValues } from "@/core/sheets/row";
+import { titleOf } from "@/core/sheets/title";
 import { allows } from "@/server/auth/principal";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
@@ -17,7 +18,6 @@ import {
   type Export,
 } from "@/server/db/exports";
 import { addJobs, cancelJob } from "@/server/db/jobs";
-import { queueAhead, type Ahead } from "@/server/db/workers";
 import type { Member } from "@/server/db/members";
 import { findNewestNumber, findRelease, type Release } from "@/server/db/releases";
 import { readRules } from "@/server/db/rules";
@@ -25,13 +25,23 @@ import { findRow } from "@/server/db/sheets";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { printOf } from "@/server/sheets/prints";
-import { askForClips, chosenOutputs, refuseFaulty, refuseFormats, renderJob } from "./ask";
+import {
+  askForClips,
+  chosenOutputs,
+  newRequest,
+  refuseFaulty,
+  refuseFormats,
+  refuseWithoutFootage,
+  renderJob,
+  type Asked,
+} from "./ask";
+import { toViews } from "./views";
 
 /** Checks a fill-in whole and queues one export for each format and output; all of them or none. */
 export async function createExports(
   member: Member,
   { releaseId, values, accepted, formats, outputs, acceptOlder, row: rowId }: z.output<typeof NewExportRequest>,
-): Promise<{ ids: string[] }> {
+): Promise<Asked> {
   const db = database();
   const release = await findRelease(db, releaseId);
   if (!release) throw notFound("release");
@@ -45,10 +55,12 @@ export async function createExports(
   await refuseFaulty(release, values);
   refuseFormats(release, formats);
   const chosen = await chosenOutputs(release, outputs);
+  refuseWithoutFootage(values, chosen);
   const row = await rowOf(release, values, rowId);
   const common = row ? { values, accepted, row } : { values, accepted };
   const clips = [...new Set(formats)].flatMap((format) => chosen.map((output) => ({ ...common, format, output })));
-  return { ids: await askForClips(member, release, clips) };
+  const title = [release.document.name, titleOf(release.document, values)].filter((part) => part !== "").join(": ");
+  return askForClips(member, release, clips, newRequest(title));
 }
 
 /**
@@ -104,7 +116,7 @@ export async function repeatExport(member: Member, id: string): Promise<void> {
   await inTransaction(database(), async (trx) => {
     const [jobId] = await addJobs(trx, row.createdBy, [renderJob(release, [row])]);
     if (!(await askAgain(trx, id, jobId!))) {
-      throw new Refusal(409, "export_not_ended", "Only a failed or cancelled export can be tried again.");
+      throw new Refusal(409, "export_not_ended", "Only what failed, was cancelled, or has gone can be made again.");
     }
     await addAudit(trx, { memberId: member.id, action: "export.retry", subject: id });
   });
@@ -119,6 +131,9 @@ export interface FinishedExport {
 
 export async function finishedExport(id: string): Promise<FinishedExport> {
   const job = await existing(id);
+  if (job.goneAt) {
+    throw new Refusal(410, "export_gone", "This file was kept for its time and has gone. Make it again.");
+  }
   if (job.state !== "done" || !job.fileHash || job.fileBytes === null) {
     throw new Refusal(409, "export_unfinished", "This export has no file yet.");
   }
@@ -131,40 +146,8 @@ async function existing(id: string): Promise<Export> {
   return job;
 }
 
-function ownOrDesigner(member: Member, job: Export): void {
+export function ownOrDesigner(member: Member, job: Pick<Export, "createdBy">): void {
   if (job.createdBy !== member.id && !allows("designer", member.role)) {
     throw new Refusal(403, "role", "Only the member who started this export, a designer or the owner may do that.");
   }
-}
-
-/** As they are shown; those that wait with what is before them. */
-async function toViews(rows: readonly Export[], member: Member): Promise<ExportView[]> {
-  const ahead = rows.some(({ state }) => state === "waiting") ? await queueAhead(database()) : new Map<string, Ahead>();
-  return rows.map((row) => toView(row, member, ahead.get(row.jobId ?? "")));
-}
-
-function toView(row: Export, member: Member, ahead: Ahead | undefined): ExportView {
-  return {
-    id: row.id,
-    design: row.designName,
-    release: row.releaseNumber,
-    format: row.format,
-    output: row.output,
-    fileName: row.fileName,
-    by: row.createdByName,
-    mine: row.createdBy === member.id || allows("designer", member.role),
-    createdAt: row.createdAt.toISOString(),
-    state: row.state,
-    stage: row.stage,
-    attempts: row.attempts,
-    worker: row.worker,
-    ahead: ahead?.jobs ?? null,
-    aboutS: ahead ? Math.ceil(ahead.seconds) : null,
-    framesDone: row.framesDone,
-    framesTotal: row.framesTotal,
-    error: row.error,
-    bytes: row.fileBytes,
-    proof: row.proof,
-    figures: row.figures,
-  };
 }

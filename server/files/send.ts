@@ -19,6 +19,23 @@ export const lasting = (mime: string): Headers =>
     "Content-Security-Policy": "default-src 'none'; sandbox",
   });
 
+/** What a page that plays a graphic may do: run its own script, apart from everything of ours, and ask for nothing. */
+const alone = [
+  "sandbox allow-scripts",
+  "default-src 'none'",
+  "script-src 'unsafe-inline' 'wasm-unsafe-eval'",
+  "style-src 'unsafe-inline'",
+  "img-src data: blob:",
+  "frame-ancestors 'self'",
+].join("; ");
+
+/** A page that plays a graphic, to be shown in a frame of ours. */
+export async function sendPage(request: Request, file: Pick<SentFile, "hash" | "bytes">): Promise<Response> {
+  const answer = await sendFile(request, { ...file, mime: "text/html; charset=utf-8" });
+  answer.headers.set("Content-Security-Policy", alone);
+  return answer;
+}
+
 /** Streams a stored file, whole or the range a player asks for. */
 export async function sendFile(request: Request, file: SentFile): Promise<Response> {
   if (!(await isStored(file.hash))) throw notFound("file");

@@ -2,7 +2,7 @@ import { open, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import { fileTypeFromFile } from "file-type";
 import { z } from "zod";
-import type { UploadAnswer, Uploaded } from "@/contract/media";
+import type { UploadAnswer, Uploaded, UploadQuery } from "@/contract/media";
 import { HouseFont } from "@/core/document/house";
 import { ApartError, inTurn, runApart } from "@/server/apart";
 import { database, isUnreachable } from "@/server/db/connection";
@@ -24,6 +24,7 @@ interface Upload {
   /** A folder of its own; what is not stored goes with it. */
   readonly folder: string;
   readonly name: string;
+  readonly as: "slot" | "footage";
   /** Fires when its sender has left. */
   readonly signal: AbortSignal;
   /** What may be taken. */
@@ -41,7 +42,7 @@ export const fillerKinds: readonly Uploaded["kind"][] = ["picture", "video"];
  */
 export async function takeUpload(
   request: Request,
-  name: string,
+  { name, as }: z.output<typeof UploadQuery>,
   kinds: readonly Uploaded["kind"][],
   memberId: string,
 ): Promise<UploadAnswer> {
@@ -49,7 +50,7 @@ export async function takeUpload(
   const folder = await makeWorkFolder(`upload-${newId()}`);
   try {
     const path = await receiveFile(request, folder);
-    return await inTurn(() => identify({ path, folder, name: plainName(name), signal, kinds, memberId }), signal);
+    return await inTurn(() => identify({ path, folder, name: plainName(name), as, signal, kinds, memberId }), signal);
   } catch (error) {
     if (error instanceof Refusal || isUnreachable(error)) throw error;
     if (isFull(error)) throw fullDisk();
@@ -84,6 +85,8 @@ async function identify(upload: Upload): Promise<UploadAnswer> {
   const { path, name, signal } = upload;
   const type = await fileTypeFromFile(path);
   const mime = type?.mime ?? "";
+  if (upload.as === "footage" && !mime.startsWith("video/"))
+    throw refuse("kind", "Only a video can lie under a clip: MP4, MOV or WebM.");
   const only = (kind: Uploaded["kind"]) => {
     if (upload.kinds.includes(kind)) return;
     throw refuse("kind", "Only pictures and videos can be brought along; the rest is the house style’s.");
@@ -119,11 +122,11 @@ async function identify(upload: Upload): Promise<UploadAnswer> {
 }
 
 /** Videos and sounds are decoded by a worker: what was sent is stored first, and a job looks at it. */
-async function ingest({ path, name, memberId }: Upload, mime: string): Promise<{ job: string }> {
+async function ingest({ path, name, as, memberId }: Upload, mime: string): Promise<{ job: string }> {
   const { hash, bytes } = await storeFile(path);
   const costS = 2 + bytes / 5e6;
   const [job] = await addJobs(database(), memberId, [
-    { kind: "ingest", payload: { hash, name, mime }, costS, priority: urgent, subject: hash },
+    { kind: "ingest", payload: { hash, name, mime, as }, costS, priority: urgent, subject: hash },
   ]);
   return { job: job! };
 }

@@ -2,13 +2,14 @@ import { join } from "node:path";
 import sharp from "sharp";
 import type { Uploaded } from "@/contract/media";
 import { EncodeError, runFfmpeg } from "@/render/ffmpeg";
+import { FootageError, readFootage } from "@/render/footage";
 import { packVideo, readFrame } from "@/render/frame-pack";
 import { framesMime } from "@/server/db/media";
 import { Refusal } from "@/server/refusal";
 import { recordMedia } from "./record";
 
 const refuse = (code: string, why: string) => new Refusal(422, code, why);
-const most = { videoS: 300, soundS: 1800, side: 4096, streams: 24 };
+const most = { videoS: 300, footageS: 3600, soundS: 1800, side: 4096, streams: 24 };
 const probeMs = 20_000;
 const probing = { limits: { memoryMb: 600, processorS: 15 }, stallMs: 8000 };
 const decodeMs = 180_000;
@@ -89,6 +90,23 @@ function rateOf(text: string | undefined): { num: number; den: number } {
   const [num, den] = (text ?? "").split("/").map(Number);
   if (!num || !den || num / den > 30.01 || num / den < 1 || num > 1_000_000) return { num: 25, den: 1 };
   return { num, den };
+}
+
+/** Takes a film as it is, to lie under clips. Refuses what no clip could be laid over. */
+export async function takeFootage(path: string, name: string, mime: string, signal: AbortSignal): Promise<Uploaded> {
+  const { streams, durationS } = await probe(path, signal);
+  const stream = streams.find(({ codec_type }) => codec_type === "video");
+  const { width = 0, height = 0 } = stream ?? {};
+  if (!stream || !(durationS > 0)) throw refuse("damaged", "This film has no picture or no length. It may be damaged.");
+  if (durationS > most.footageS)
+    throw refuse("length", `This film is ${Math.round(durationS)} s long; up to ${most.footageS} s are taken.`);
+  if (width < 2 || height < 2 || width > most.side || height > most.side)
+    throw refuse("pixels", `This film has ${width} × ${height} pixels; 2 to ${most.side} a side are taken.`);
+  await readFootage(path, signal).catch((error: unknown) => {
+    throw error instanceof FootageError ? refuse("damaged", error.message) : error;
+  });
+  const hash = await recordMedia(path, { kind: "video", mime, name, width, height, durationS });
+  return { kind: "footage", name, footage: { hash, durationS } };
 }
 
 export async function takeSound(path: string, name: string, mime: string, signal: AbortSignal): Promise<Uploaded> {

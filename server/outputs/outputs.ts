@@ -7,6 +7,7 @@ import { addEvent } from "@/server/db/events";
 import { listFootage } from "@/server/db/media";
 import type { Member } from "@/server/db/members";
 import { newId } from "@/server/db/ids";
+import { listOutputSets, removeOutputSet, saveOutputSet } from "@/server/db/output-sets";
 import { addOutput, countOutputUses, findOutput, listOutputs, removeOutput, saveOutput } from "@/server/db/outputs";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
@@ -18,6 +19,7 @@ export async function readOutputs(): Promise<Outputs> {
   const db = database();
   const [outputs, uses, footage] = [await listOutputs(db), await countOutputUses(db), await listFootage(db)];
   return {
+    sets: await listOutputSets(db),
     outputs: outputs.map((output) => ({ output, ...(uses.get(output.id) ?? { files: 0, sheets: 0 }) })),
     footage: footage.map(({ hash, name }) => ({ hash, name })),
   };
@@ -90,6 +92,13 @@ export async function dropOutput(member: Member, id: string): Promise<null> {
     throw new Refusal(409, "last_output", "This is the only output; without one nothing can be made.");
   await inTransaction(db, async (trx) => {
     await removeOutput(trx, id);
+    // What a set is left with is what it stands for; an empty one stands for nothing.
+    for (const set of await listOutputSets(trx)) {
+      const outputs = set.outputs.filter((output) => output !== id);
+      if (outputs.length === set.outputs.length) continue;
+      if (outputs.length === 0) await removeOutputSet(trx, set.id);
+      else await saveOutputSet(trx, { ...set, outputs });
+    }
     await addAudit(trx, { memberId: member.id, action: "output.remove", subject: id });
     await addEvent(trx, "releases", {});
   });

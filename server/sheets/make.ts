@@ -12,7 +12,14 @@ import { listRowFindings } from "@/server/db/row-findings";
 import { listOutputs } from "@/server/db/outputs";
 import { readRules } from "@/server/db/rules";
 import { listRowExports, listRows, touchSheet, type Row, type RowExport, type Sheet } from "@/server/db/sheets";
-import { askForClips, chosenOutputs, refuseFaulty, type AskedClip } from "@/server/exports/ask";
+import {
+  askForClips,
+  chosenOutputs,
+  newRequest,
+  refuseFaulty,
+  refuseWithoutFootage,
+  type AskedClip,
+} from "@/server/exports/ask";
 import { notFound, Refusal } from "@/server/refusal";
 import { lookAt } from "./clips";
 import { printOf, releaseOf } from "./prints";
@@ -35,6 +42,8 @@ export async function makeRows(
   const rows = await listRows(db, sheetId, ids);
   const mustBeApproved = (await readRules(db)).approvedByOther;
   const left: Made["left"][number][] = [];
+  const request = newRequest(sheet.name);
+  const skipped: string[] = [];
   let clips = 0;
   for (const [releaseId, own] of groupBy(rows, (row) => releaseOf(sheet, row))) {
     const release = await findRelease(db, releaseId);
@@ -48,11 +57,13 @@ export async function makeRows(
       if (stop !== undefined) left.push({ row: row.id, reason: stop });
       else asked.push(...clipsToMake(batch, row, values, only));
     }
-    if (asked.length > 0) await askForClips(member, release, asked);
-    clips += asked.length;
+    if (asked.length === 0) continue;
+    const answer = await askForClips(member, release, asked, request);
+    clips += answer.ids.length;
+    skipped.push(...answer.skipped);
   }
   await touchSheet(db, sheetId, { rows: rows.map(({ id }) => id) });
-  return { clips, left };
+  return { clips, left, skipped };
 }
 
 /** Rows of one release with all that is known of them. */
@@ -95,7 +106,13 @@ function clipsToMake({ release, outputs, formats, exports }: Batch, row: Row, va
       if (only === "outdated" && one?.state === "current") continue;
       const { id, fileName } = one?.clip ?? {};
       const replaces = id !== undefined && fileName !== undefined ? { id, fileName } : undefined;
-      const common = { values, accepted: row.accepted, format, output, row: { id: row.id, print } };
+      const common = {
+        values,
+        accepted: row.accepted,
+        format,
+        output,
+        row: { id: row.id, print, number: row.place + 1 },
+      };
       asked.push(replaces ? { ...common, replaces } : common);
     }
   }
@@ -109,6 +126,7 @@ async function stopOf(batch: Batch, row: Row, values: Values): Promise<string | 
   if (fault) return fault.message;
   try {
     await refuseFaulty(release, values);
+    refuseWithoutFootage(values, batch.outputs);
   } catch (error) {
     if (error instanceof Refusal) return error.message;
     throw error;

@@ -47,7 +47,9 @@ async function add(more: Record<string, unknown> = {}, createdBy = memberId): Pr
     .where({ id: made })
     .update({ ...more, id });
   const fileName = `queue-test-${id}.webm`;
-  await addExports(database(), [{ id, jobId: id, releaseId, format: "wide", output, values, fileName, createdBy }]);
+  await addExports(database(), [
+    { id, jobId: id, releaseId, format: "wide", output, values, fileName, createdBy, requestId: id },
+  ]);
   return id;
 }
 
@@ -56,7 +58,7 @@ async function addMany(count: number, createdBy: string): Promise<void> {
   const output = { id: "o", name: "o", kind: "vp9-alpha", fps: { num: 25, den: 1 } } as const;
   const jobs = Array.from({ length: count }, () => ({ kind: "render", payload: {}, costS: 2 }));
   const ids = await queue.addJobs(database(), createdBy, jobs);
-  const common = { releaseId, format: "wide", output, values: { fields: {} }, createdBy };
+  const common = { releaseId, format: "wide", output, values: { fields: {} }, createdBy, requestId: "a".repeat(20) };
   await addExports(
     database(),
     ids.map((jobId) => ({ ...common, id: jobId, jobId, fileName: `queue-test-${jobId}.webm` })),

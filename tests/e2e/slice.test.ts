@@ -42,7 +42,9 @@ test("a contributor fills in an Arabic name, exports it and holds a proved clip"
       timeout: 120_000,
     },
   );
-  expect(await page.$eval(".outbox__name", (e) => e.textContent)).toMatch(/^Name-strap_ليلى-حداد_wide(_\d+)?\.webm$/u);
+  expect(await page.$eval(".outbox__row .outbox__name", (e) => e.textContent)).toMatch(
+    /^Name-strap_ليلى-حداد_wide(_\d+)?\.webm$/u,
+  );
   const link = await page.$eval(".outbox__row", (row) => row.querySelector("a[download]")!.getAttribute("href")!);
   expect(errors).toEqual([]);
 

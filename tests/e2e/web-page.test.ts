@@ -32,7 +32,7 @@ afterAll(async () => {
 const noPictures = async () => Promise.reject(new Error("no pictures here"));
 const output = outputOf({ kind: "web-page" });
 
-async function made(name: string, format: string, fields: Record<string, unknown> = {}) {
+async function made(name: Parameters<typeof readDesign>[0], format: string, fields: Record<string, unknown> = {}) {
   const design = readDesign(name);
   const values = { ...sampleValues(design), lengthS: 4 };
   const filled = { ...values, fields: { ...values.fields, ...fields } } as typeof values;

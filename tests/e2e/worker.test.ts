@@ -108,7 +108,7 @@ test("an export that can never be made fails once, with words, and can be tried 
   const values = { fields: { name: "Ada Fernsby" }, lengthS: 3 };
   const [jobId] = await addJobs(db, createdBy, [{ kind: "render", payload: {}, costS: 1 }]);
   const named = { fileName: `round-${id}.webm`, createdBy, jobId: jobId! };
-  await addExports(db, [{ id, releaseId, format: "round", output, values, ...named }]);
+  await addExports(db, [{ id, releaseId, format: "round", output, values, requestId: id, ...named }]);
   const failed = await until(
     () => readExport(id),
     (job) => job.state === "failed",

@@ -1,12 +1,12 @@
 "use client";
 import Link from "next/link";
-import { useState, type ReactNode } from "react";
+import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
-import { factsOf } from "@/core/outputs/output";
 import { FindingLine } from "@/ui/parts/FindingLine";
 import { Notice } from "@/ui/parts/Notice";
 import { Approval } from "./Approval";
+import { OutputTicks } from "./OutputTicks";
 import { useExporting } from "./use-exporting";
 import type { Filling } from "./use-filling";
 
@@ -26,10 +26,12 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
     <section className="export-panel d-grid mt-20 pt-12" aria-label="Export">
       <h2 className="rubric">Export</h2>
       <Ticks legend="Formats" list={formats} chosen={chosenFormats} onChange={setFormats} />
-      <Ticks
-        legend="Kinds of file"
-        list={outputs.map((output) => ({ ...output, small: factsOf(output).technical }))}
+      <OutputTicks
+        desk={desk}
+        outputs={outputs}
         chosen={chosenOutputs}
+        formats={chosenFormats}
+        lengthS={filling.values.lengthS}
         onChange={setOutputs}
       />
       {stops.length > 0 && (
@@ -49,11 +51,13 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
       <Approval filling={filling} />
       <div className="export-panel__go text-end">
         <Button disabled={busy || count === 0} onClick={() => go(false)}>
-          {count === 0 ? "Choose a format and a kind" : `Export ${count} ${count === 1 ? "clip" : "clips"}`}
+          {count === 0 ? "Choose a format and a kind" : `Export ${count} ${count === 1 ? "file" : "files"}`}
         </Button>
         {answer && "made" in answer && (
           <Notice weight="note">
-            {answer.made} {answer.made === 1 ? "clip is" : "clips are"} on the way.{" "}
+            {answer.made} {answer.made === 1 ? "file is" : "files are"} on the way.{" "}
+            {answer.skipped.length > 0 &&
+              `${answer.skipped.length} left as ${answer.skipped.length === 1 ? "it is" : "they are"}: ${answer.skipped[0]} is there already. `}
             <Link href="/outbox">See the outbox</Link>
           </Notice>
         )}
@@ -75,7 +79,7 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
 /** Some of a list, each ticked or not. */
 function Ticks(props: {
   legend: string;
-  list: readonly { id: string; name: string; small?: ReactNode }[];
+  list: readonly { id: string; name: string }[];
   chosen: readonly string[];
   onChange: (chosen: readonly string[]) => void;
 }) {
@@ -85,10 +89,10 @@ function Ticks(props: {
   return (
     <Form.Group as="fieldset">
       <legend>{legend}</legend>
-      {list.map(({ id, name, small }) => (
+      {list.map(({ id, name }) => (
         <label key={id} className="tick">
           <input type="checkbox" checked={chosen.includes(id)} onChange={() => toggle(id)} />
-          {name} {small && <small>{small}</small>}
+          {name}
         </label>
       ))}
     </Form.Group>

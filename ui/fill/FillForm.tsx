@@ -8,6 +8,7 @@ import { Conflicts } from "@/ui/sheets/Conflicts";
 import { History, Saved } from "@/ui/sheets/History";
 import { SheetContext } from "@/ui/sheets/store";
 import { FieldControl } from "./FieldControl";
+import { FootageField } from "./FootageField";
 import { LastValues } from "./LastValues";
 import { LengthField } from "./LengthField";
 import { Newer } from "./Newer";
@@ -72,6 +73,7 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         notes={notes.fields.get("length") ?? []}
         onChange={setLength}
       />
+      <FootageField desk={desk} filling={filling} />
       <Button variant="link" size="sm" className="fill__over mt-12 p-0" onClick={startOver}>
         Empty the form
       </Button>

@@ -68,11 +68,19 @@ function FillStage(props: { desk: FillDesk; filling: Filling; framer: Framer | u
   const [toggleGuides] = useState(() => () => setGuides((on) => !on));
   useStageKeys(player, toggleGuides);
   const formats = desk.house.formats.filter((format) => desk.document.formats.includes(format.id));
+  const own = filling.values.footage?.slice("media:".length);
+  const footage = own ?? desk.footage[0]?.hash;
+  // What was brought along is what it is judged against.
+  const [seen, setSeen] = useState(own);
+  if (seen !== own) {
+    setSeen(own);
+    if (own !== undefined) setPlate("footage");
+  }
   return (
     <section className="fill__stage" aria-label="Preview">
       <div className="fill__bar align-items-center d-flex gap-12 mb-10">
         <h2 className="rubric">All formats</h2>
-        <PlateChoice plate={plate} footage={desk.footage.length > 0} onChange={setPlate} />
+        <PlateChoice plate={plate} footage={footage !== undefined} onChange={setPlate} />
         <Button variant="segment" size="sm" active={guides} aria-pressed={guides} onClick={toggleGuides}>
           Safe areas
         </Button>
@@ -85,7 +93,7 @@ function FillStage(props: { desk: FillDesk; filling: Filling; framer: Framer | u
         formats={formats}
         player={player}
         plate={plate}
-        footage={desk.footage[0]?.hash}
+        footage={footage}
         guides={guides}
         loading={view.stage.kind === "loading"}
         over={(format) =>

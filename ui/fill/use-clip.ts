@@ -4,7 +4,7 @@ import { NewSheet, SheetView } from "@/contract/sheets";
 import type { FillDesk } from "@/contract/releases";
 import { startingValues, type Values } from "@/core/document/values";
 import { cellChange } from "@/core/sheets/apply";
-import { cellOf, type Cells, type Column } from "@/core/sheets/row";
+import { cellOf, footageColumn, footageOf, type Cells, type Column } from "@/core/sheets/row";
 import { call } from "@/ui/parts/api";
 import { createSheet, type SheetStore } from "@/ui/sheets/store";
 
@@ -13,14 +13,21 @@ const retryMs = 3000;
 
 /** What a clip’s row says, as the form shows it: also a length that it can’t have. */
 function valuesOf(cells: Cells): Values {
-  const { "@length": length, "@note": _, ...fields } = cells;
+  const { "@length": length, "@note": _, [footageColumn]: __, ...fields } = cells;
   const lengthS = Number(length);
-  return { fields, ...(lengthS >= 0.1 && lengthS <= 3600 ? { lengthS } : {}) };
+  const footage = footageOf(cells);
+  return {
+    fields,
+    ...(lengthS >= 0.1 && lengthS <= 3600 ? { lengthS } : {}),
+    ...(footage !== undefined && { footage }),
+  };
 }
 
-const cellsOf = ({ fields, lengthS }: Values): [Column, Cells[string]][] => [
+const cellsOf = ({ fields, lengthS, footage }: Values): [Column, Cells[string]][] => [
   ...(Object.entries(fields) as [Column, Cells[string]][]),
   ...(lengthS === undefined ? [] : [["@length", lengthS] as [Column, number]]),
+  // An empty cell is how a film is taken away.
+  [footageColumn, footage ?? ""],
 ];
 
 /** Writes what differs from a clip’s row into it. */
@@ -28,7 +35,8 @@ function write(store: SheetStore, label: string, values: Values): void {
   const row = store.getState().rows[0];
   if (!row) return;
   const cells = cellsOf(values).flatMap(([column, to]) => {
-    const same = JSON.stringify(cellOf(row.cells, column)) === JSON.stringify(to);
+    const now = cellOf(row.cells, column) ?? (column === footageColumn ? "" : undefined);
+    const same = JSON.stringify(now) === JSON.stringify(to);
     return same ? [] : [cellChange(row, column, to)!];
   });
   store.getState().edit(label, { cells });

@@ -1,7 +1,6 @@
 "use client";
 import { useState } from "react";
-import { z } from "zod";
-import type { NewExportRequest } from "@/contract/exports";
+import { AskedAnswer, type NewExportRequest } from "@/contract/exports";
 import type { FillDesk } from "@/contract/releases";
 import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
 import type { Values } from "@/core/document/values";
@@ -9,12 +8,10 @@ import { ApiError, call } from "@/ui/parts/api";
 import { acceptedOf, type Reasons } from "@/ui/parts/FindingLine";
 import type { Filling } from "./use-filling";
 
-const Made = z.object({ ids: z.array(z.string()) });
-
 /** Asking for clips of what is filled in: what stops them, the reasons given, and what came of it. */
 export function useExporting(desk: FillDesk, filling: Filling) {
   const { values, faults, player, visit, store, row } = filling;
-  const [answer, setAnswer] = useState<{ made: number } | { error: ApiError }>();
+  const [answer, setAnswer] = useState<{ made: number; skipped: readonly string[] } | { error: ApiError }>();
   const [busy, setBusy] = useState(false);
   const [reasons, setReasons] = useState<Reasons>({});
   // What stopped one set of values says nothing about the next.
@@ -40,8 +37,8 @@ export function useExporting(desk: FillDesk, filling: Filling) {
     };
     // What is made is what is kept.
     await store?.getState().flush();
-    const { ids } = await call("/api/exports", Made, request);
-    setAnswer({ made: ids.length });
+    const { ids, skipped } = await call("/api/exports", AskedAnswer, request);
+    setAnswer({ made: ids.length, skipped });
     setStopped(undefined);
   };
   const start = async (formats: readonly string[], outputs: readonly string[], acceptOlder: boolean) => {

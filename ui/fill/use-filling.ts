@@ -51,6 +51,7 @@ export function useFilling(desk: FillDesk, open: SheetStore | undefined) {
     setField: (id: string, value: FieldValue) =>
       change(`Write ${labelOf(desk, id)}`, { ...values, fields: { ...values.fields, [id]: value } }),
     setLength: (lengthS: number) => change("Length", { ...values, lengthS }),
+    setFootage: (footage: string | undefined) => change("Footage", { ...values, footage }),
     visit: (ids: readonly string[]) => setVisited((before) => new Set([...before, ...ids])),
     untouched,
   };

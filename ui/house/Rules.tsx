@@ -1,5 +1,6 @@
 "use client";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Form } from "react-bootstrap";
 import { z } from "zod";
 import { HouseRules } from "@/contract/rules";
 import { call } from "@/ui/parts/api";
@@ -24,10 +25,25 @@ export function Rules() {
           type="checkbox"
           checked={rules.data.approvedByOther}
           disabled={role !== "owner" || change.isPending}
-          onChange={(event) => change.mutate({ approvedByOther: event.target.checked })}
+          onChange={(event) => change.mutate({ ...rules.data, approvedByOther: event.target.checked })}
         />{" "}
         Clips are made only of rows that somebody else has approved
       </label>
+      <Form.Group controlId="keep-days" className="d-flex align-items-center gap-8 my-8">
+        <Form.Label className="m-0">Finished files are kept</Form.Label>
+        <Form.Select
+          className="w-auto"
+          value={rules.data.keepDays}
+          disabled={role !== "owner" || change.isPending}
+          onChange={(event) => change.mutate({ ...rules.data, keepDays: Number(event.target.value) })}
+        >
+          {[...new Set([0, 30, 90, 180, 365, rules.data.keepDays])].map((days) => (
+            <option key={days} value={days}>
+              {days === 0 ? "as long as there is room" : `for ${days} days`}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
       {role !== "owner" && <p className="quiet">Only the owner changes this.</p>}
       {change.error && <Notice weight="stop">{change.error.message}</Notice>}
     </section>

@@ -3,7 +3,9 @@ import { writeDate } from "@/ui/parts/dates";
 import { useState } from "react";
 import { Button, ProgressBar } from "react-bootstrap";
 import type { ExportView } from "@/contract/exports";
-import { factsOf } from "@/core/outputs/output";
+import { receiverOf } from "@/core/outputs/receivers";
+import { bytes } from "@/ui/parts/amounts";
+import { fileUrl } from "./FileView";
 import { ProofSheet } from "./ProofSheet";
 
 const stages: Readonly<Record<string, string>> = {
@@ -12,12 +14,6 @@ const stages: Readonly<Record<string, string>> = {
   proving: "Proving",
   storing: "Storing",
 };
-
-export function bytes(size: number): string {
-  if (size < 1000) return `${size} B`;
-  if (size < 1e6) return `${(size / 1e3).toFixed(0)} KB`;
-  return `${(size / 1e6).toFixed(1)} MB`;
-}
 
 /** A stretch of time as one would say it: nobody waits for seconds. */
 function aboutTime(seconds: number): string {
@@ -28,19 +24,27 @@ function aboutTime(seconds: number): string {
 }
 
 /** One export: how far it is, or what came of it. */
-export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "cancel" | "retry") => void }) {
+export function ExportRow(props: {
+  job: ExportView;
+  /** Nothing above it says by whom it was asked for, and when. */
+  alone?: boolean;
+  onAct: (deed: "cancel" | "retry") => void;
+}) {
+  const { job, alone = false, onAct } = props;
   const [open, setOpen] = useState(false);
   const running = job.state === "waiting" || job.state === "leased";
   return (
     <>
-      <tr className={`outbox__row outbox__row--${job.state}`}>
+      <tr className={`outbox__row outbox__row--${job.state} ${alone ? "outbox__row--alone" : ""}`}>
         <td>
           <b className="outbox__name fw-semibold">{job.fileName}</b>
           <small>
-            {job.design}, release {job.release} · {job.by} · {writeDate(job.createdAt)}
+            {job.design}, release {job.release} · {job.format}
+            {alone && ` · ${job.by} · ${writeDate(job.createdAt)}`}
+            {job.goesAt !== null && ` · kept until ${writeDate(job.goesAt)}`}
           </small>
         </td>
-        <td>{factsOf(job.output).label}</td>
+        <td>{job.output.name}</td>
         <td className="outbox__state">
           <State job={job} />
         </td>
@@ -51,9 +55,20 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
               <Button variant="link" size="sm" aria-expanded={open} onClick={() => setOpen(!open)}>
                 Proof
               </Button>
-              <a className="btn btn-outline-secondary btn-sm" href={`/api/exports/${job.id}/file`} download>
-                Download
-              </a>
+              {job.goneAt === null ? (
+                <>
+                  <Looks job={job} />
+                  <a className="btn btn-outline-secondary btn-sm" href={fileUrl(job)} download>
+                    Download
+                  </a>
+                </>
+              ) : (
+                job.mine && (
+                  <Button variant="link" size="sm" onClick={() => onAct("retry")}>
+                    Make again
+                  </Button>
+                )
+              )}
             </>
           )}
           {running && job.mine && (
@@ -77,6 +92,21 @@ export function ExportRow({ job, onAct }: { job: ExportView; onAct: (deed: "canc
       )}
     </>
   );
+}
+
+/** Where it can be looked at as it will live. */
+function Looks({ job }: { job: ExportView }) {
+  return receiverOf(job.output.kind).map(({ id, label }) => (
+    <a
+      key={id}
+      className="btn btn-link btn-sm"
+      href={`/receivers/${id}?export=${job.id}`}
+      target="_blank"
+      rel="noreferrer"
+    >
+      {label}
+    </a>
+  ));
 }
 
 function State({ job }: { job: ExportView }) {
@@ -116,6 +146,14 @@ function State({ job }: { job: ExportView }) {
   }
   if (job.state === "cancelled")
     return <span className="stamp text-secondary font-serif fs-15 fw-semibold lh-1">Cancelled</span>;
+  if (job.goneAt !== null) {
+    return (
+      <>
+        <span className="stamp text-secondary font-serif fs-15 fw-semibold lh-1">Gone</span>
+        <small>kept for its time, until {writeDate(job.goneAt)}</small>
+      </>
+    );
+  }
   return job.proof?.passed ? (
     <span className="stamp font-serif fs-15 fw-semibold lh-1 text-verdigris">Proved</span>
   ) : (

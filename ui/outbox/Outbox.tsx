@@ -4,36 +4,39 @@ import Link from "next/link";
 import { useState } from "react";
 import { Table } from "react-bootstrap";
 import { z } from "zod";
-import { Outbox as OutboxShape, type ExportView } from "@/contract/exports";
+import { RequestPage, type ExportView } from "@/contract/exports";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { Pager } from "@/ui/parts/Pager";
-import { ExportRow } from "./ExportRow";
-import { useExportEvents } from "./use-export-events";
+import { allLooked, OutboxFilter, queryOf, type Looked } from "./OutboxFilter";
+import { RequestBlock, type Deeds } from "./RequestBlock";
+import { useRequestEvents } from "./use-request-events";
 
-/** Everything that was asked for, how far it is, and the proof of what is finished. */
+/** Everything that was asked for, together as it was asked, how far it is, and the proof of what is finished. */
 export function Outbox() {
+  const [looked, setLooked] = useState<Looked>(allLooked);
   /** Where the pages begin that were gone through to this one, the newest not among them. */
   const [passed, setPassed] = useState<readonly number[]>([]);
   const before = passed[passed.length - 1] ?? null;
   const [error, setError] = useState<string>();
   const queries = useQueryClient();
+  const query = [queryOf(looked), before === null ? "" : `before=${before}`].filter((part) => part !== "").join("&");
   const outbox = useQuery({
-    queryKey: ["outbox", before],
-    queryFn: () => call(`/api/exports${before === null ? "" : `?before=${before}`}`, OutboxShape),
+    queryKey: ["outbox", query],
+    queryFn: () => call(`/api/requests${query === "" ? "" : `?${query}`}`, RequestPage),
+    placeholderData: (last) => last,
   });
-  useExportEvents(before);
-  const act = async (job: ExportView, deed: "cancel" | "retry") => {
+  useRequestEvents(query);
+  const onChanged = () => void queries.invalidateQueries({ queryKey: ["outbox"] });
+  const onFile = async (job: ExportView, deed: "cancel" | "retry") => {
     setError(undefined);
-    try {
-      await call(`/api/exports/${job.id}/${deed}`, z.null(), {});
-    } catch (failure) {
-      setError((failure as Error).message);
-    }
-    await queries.invalidateQueries({ queryKey: ["outbox"] });
+    await call(`/api/exports/${job.id}/${deed}`, z.null(), {}).catch((fault: Error) => setError(fault.message));
+    onChanged();
   };
-  const jobs = outbox.data?.exports ?? [];
+  const deeds: Deeds = { onFile: (job, deed) => void onFile(job, deed), onFault: setError, onChanged };
+  const requests = outbox.data?.requests ?? [];
   const next = outbox.data?.next ?? null;
+  const filtered = queryOf(looked) !== "";
   return (
     <main className="page outbox">
       <div className="page__head">
@@ -43,14 +46,27 @@ export function Outbox() {
           in the house sees the clips here and may take them.
         </p>
       </div>
+      <OutboxFilter
+        looked={looked}
+        onChange={(now) => {
+          setLooked(now);
+          setPassed([]);
+        }}
+      />
       {(error ?? outbox.error) && <Notice weight="stop">{error ?? outbox.error?.message}</Notice>}
       {outbox.isPending && <p className="quiet">Fetching the outbox …</p>}
-      {outbox.data && jobs.length === 0 && (
+      {outbox.data && requests.length === 0 && (
         <Notice weight="note">
-          No clip has been made yet. Choose a design on the <Link href="/">shelf</Link>, fill it in and export it.
+          {filtered ? (
+            "Nothing here is so. Look for something else."
+          ) : (
+            <>
+              No clip has been made yet. Choose a design on the <Link href="/">shelf</Link>, fill it in and export it.
+            </>
+          )}
         </Notice>
       )}
-      {jobs.length > 0 && (
+      {requests.length > 0 && (
         <Table className="outbox__table">
           <thead>
             <tr>
@@ -65,11 +81,9 @@ export function Outbox() {
               </th>
             </tr>
           </thead>
-          <tbody>
-            {jobs.map((job) => (
-              <ExportRow key={job.id} job={job} onAct={(deed) => act(job, deed)} />
-            ))}
-          </tbody>
+          {requests.map((request) => (
+            <RequestBlock key={request.id} request={request} deeds={deeds} />
+          ))}
         </Table>
       )}
       <Pager

@@ -1,33 +1,15 @@
 "use client";
-
-import { rateName } from "@/core/document/fps";
-import { factsOf } from "@/core/outputs/output";
-import { useState } from "react";
-import type { ExportView } from "@/contract/exports";
-import type { Proof } from "@/core/document/proof";
 import { Table } from "react-bootstrap";
+import type { ExportView } from "@/contract/exports";
+import { rateName } from "@/core/document/fps";
+import type { Proof } from "@/core/document/proof";
+import { factsOf } from "@/core/outputs/output";
+import { about, bytes } from "@/ui/parts/amounts";
 import { Notice } from "@/ui/parts/Notice";
-import { Segments } from "@/ui/parts/Segments";
-
-const grounds = [
-  { id: "dark", label: "Dark" },
-  { id: "light", label: "Light" },
-  { id: "checker", label: "Checker" },
-] as const;
+import { FileView } from "./FileView";
 
 /** What was measured on the finished file, and the file itself over grounds that show bad edges. */
 export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
-  const [ground, setGround] = useState<(typeof grounds)[number]["id"]>("dark");
-  const facts: readonly (readonly [string, string])[] = [
-    ["Frames, decoded", String(proof.frames)],
-    ["Size", `${proof.width} × ${proof.height}`],
-    ["Rate", `${rateName(proof.rate)} a second`],
-    ["Duration", `${proof.durationS.toFixed(2)} s`],
-    ["See-through range", proof.alpha ? `${proof.alpha.min} to ${proof.alpha.max} of 255` : "none, it is opaque"],
-    ["Sound", proof.sound ? "yes" : "none"],
-    ["Frames painted", job.figures ? `${job.figures.painted} of ${proof.frames}, the rest held` : "–"],
-    ["Time", job.figures ? `${job.figures.wallS.toFixed(1)} s` : "–"],
-  ];
   return (
     <div className="proof d-grid gap-32">
       <div className="proof__facts">
@@ -36,55 +18,69 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
             Not as asked: {fault}.
           </Notice>
         ))}
+        {proof.notes.map((note) => (
+          <Notice key={note} weight="note">
+            {note}
+          </Notice>
+        ))}
         <dl className="figures">
-          {facts.map(([name, value]) => (
+          {factsFor(job, proof).map(([name, value]) => (
             <div key={name}>
               <dt>{name}</dt>
               <dd>{value}</dd>
             </div>
           ))}
         </dl>
-        <Table size="sm" className="figures proof__instants">
-          <caption>Compared with the painted picture, in levels of 255</caption>
-          <thead>
-            <tr>
-              <th scope="col">Frame</th>
-              <th scope="col">Mean difference</th>
-              <th scope="col">Largest, at an edge</th>
-            </tr>
-          </thead>
-          <tbody>
-            {proof.instants.map((instant) => (
-              <tr key={instant.frame}>
-                <td>{instant.frame}</td>
-                <td>{instant.meanError.toFixed(2)}</td>
-                <td>{instant.maxError}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
+        {proof.instants.length > 0 && <Instants proof={proof} />}
       </div>
-      {!factsOf(job.output).plays ? (
-        <p className="quiet proof__none">
-          Browsers can’t play this kind. Lay it over footage in an editing program; it needs no setting for alpha.
-        </p>
-      ) : (
-        <div className="proof__view d-grid gap-8">
-          <div className={`proof__ground plate-${ground}`}>
-            <video
-              src={`/api/exports/${job.id}/file#t=${(proof.durationS / 2).toFixed(2)}`}
-              controls
-              loop
-              muted
-              playsInline
-              preload="metadata"
-            />
-          </div>
-          {factsOf(job.output).alpha && (
-            <Segments label="Ground" value={ground} options={grounds} onChange={setGround} />
-          )}
-        </div>
-      )}
+      {job.goneAt === null && <FileView job={job} />}
     </div>
+  );
+}
+
+function factsFor(job: ExportView, proof: Proof): (readonly [string, string])[] {
+  const { alpha, choices, seen } = factsOf(job.output);
+  const pictures = seen !== "sound" && seen !== "words";
+  const facts: (readonly [string, string] | false)[] = [
+    pictures && choices.rate && ["Frames, decoded", String(proof.frames)],
+    pictures && ["Size", `${proof.width} × ${proof.height}`],
+    choices.rate && ["Rate", `${rateName(proof.rate)} a second`],
+    proof.durationS > 0 && ["Duration", `${proof.durationS.toFixed(2)} s`],
+    alpha && proof.alpha !== null && ["See-through range", `${proof.alpha.min} to ${proof.alpha.max} of 255`],
+    factsOf(job.output).sound && ["Sound", proof.sound ? "yes, at its level and in its place" : "none"],
+    job.figures !== null &&
+      choices.rate && ["Frames painted", `${job.figures.painted} of ${proof.frames}, the rest held`],
+    job.bytes !== null && ["Weighs", weighed(job.bytes, job.expected?.bytes)],
+    job.figures !== null && ["Took", tookWords(job.figures.wallS, job.expected?.seconds)],
+  ];
+  return facts.filter((fact) => fact !== false);
+}
+
+const weighed = (found: number, expected: number | undefined): string =>
+  expected === undefined ? bytes(found) : `${bytes(found)}; ${bytes(expected)} were expected`;
+const tookWords = (found: number, expected: number | undefined): string =>
+  expected === undefined ? `${found.toFixed(1)} s` : `${found.toFixed(1)} s; ${about(expected)} expected`;
+
+function Instants({ proof }: { proof: Proof }) {
+  return (
+    <Table size="sm" className="figures proof__instants">
+      <caption>Compared with the painted picture, in levels of 255</caption>
+      <thead>
+        <tr>
+          <th scope="col">Frame</th>
+          <th scope="col">Mean difference</th>
+          <th scope="col">Largest, at an edge</th>
+        </tr>
+      </thead>
+      <tbody>
+        {proof.instants.map((instant) => (
+          <tr key={instant.frame}>
+            <td>{instant.frame}</td>
+            <td>{instant.meanError.toFixed(2)}</td>
+            <td>{instant.maxError}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }

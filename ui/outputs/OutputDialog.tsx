@@ -3,44 +3,30 @@ import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import type { OutputView } from "@/contract/outputs";
 import { frameRates, rateName } from "@/core/document/fps";
+import { patternFaults } from "@/core/naming/pattern";
+import { purposes } from "@/core/outputs/define";
 import { outputKinds } from "@/core/outputs/kinds";
 import { Output, type OutputKind } from "@/core/outputs/output";
 import { Notice } from "@/ui/parts/Notice";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
-
-type Footage = readonly { readonly hash: string; readonly name: string }[];
-
-interface Recipe {
-  readonly kind: OutputKind;
-  readonly name: string;
-  readonly rate: string;
-  /** A colour, or the hash of footage; for kinds that lie over something. */
-  readonly ground: string;
-}
+import { has, KindOptions, type Footage, type Recipe } from "./options";
+import { NamePattern, plainExample } from "./NamePattern";
+import { purposeWords } from "./words";
 
 const kinds = Object.keys(outputKinds) as OutputKind[];
-const liesOver = (kind: OutputKind): boolean => "backing" in outputKinds[kind].schema.shape;
 
-function recipeOf(output: Output | undefined): Recipe {
-  if (!output) return { kind: "vp9-alpha", name: "", rate: "25", ground: "#000000" };
-  const { kind, name, fps } = output;
-  const backing = "backing" in output ? output.backing : undefined;
-  const ground = backing?.kind === "footage" ? backing.media.slice("media:".length) : (backing?.colour ?? "#000000");
-  return { kind, name, rate: rateName(`${fps.num}/${fps.den}`), ground };
+/** The same recipe for another kind: what that kind knows nothing of falls away. */
+const asKind = (recipe: Recipe, kind: OutputKind): Recipe => ({
+  ...Object.fromEntries(Object.entries(recipe).filter(([key]) => has(kind, key))),
+  kind,
+});
+
+function outputOf(recipe: Recipe) {
+  const backing = has(recipe.kind, "backing")
+    ? { backing: recipe.backing ?? { kind: "colour", colour: "#000000" } }
+    : {};
+  return Output.safeParse({ id: "new", ...recipe, ...backing });
 }
-
-const outputOf = ({ kind, name, rate, ground }: Recipe, id: string) =>
-  Output.safeParse({
-    id,
-    name,
-    kind,
-    fps: frameRates[rate],
-    ...(liesOver(kind) && {
-      backing: ground.startsWith("#")
-        ? { kind: "colour", colour: ground }
-        : { kind: "footage", media: `media:${ground}` },
-    }),
-  });
 
 /** A new output, or one that is changed: what it makes out of date is said before. */
 export function OutputDialog(props: {
@@ -52,57 +38,65 @@ export function OutputDialog(props: {
   onClose: () => void;
 }) {
   const { view, footage, fault, busy, onPut, onClose } = props;
-  const [recipe, setRecipe] = useState(() => recipeOf(view?.output));
-  const put = (part: Partial<Recipe>) => setRecipe({ ...recipe, ...part });
-  const read = outputOf(recipe, view?.output.id ?? "new");
-  const changed = JSON.stringify(recipe) !== JSON.stringify(recipeOf(view?.output));
+  const [recipe, setRecipe] = useState<Recipe>(() => view?.output ?? { kind: "vp9-alpha", name: "" });
+  const put = (part: Readonly<Record<string, unknown>>) => setRecipe({ ...recipe, ...part });
+  const read = outputOf(recipe);
+  const named = String(recipe.name ?? "").trim() !== "";
+  const good = read.success && named && patternFaults(String(recipe.pattern ?? "")).length === 0;
+  const changed = JSON.stringify(recipe) !== JSON.stringify(view?.output);
   return (
-    <PaperDialog title={view ? `Change ${view.output.name}` : "New output"} onClose={onClose}>
+    <PaperDialog title={view ? `Change ${view.output.name}` : "New output"} onClose={onClose} size="lg">
       <Modal.Body>
-        <Form.Group className="mb-12" controlId="output-name">
-          <Form.Label>Name</Form.Label>
-          <Form.Control
-            autoFocus
-            maxLength={80}
-            placeholder="Ready to post, 25 a second"
-            value={recipe.name}
-            onChange={(event) => put({ name: event.target.value })}
-          />
-        </Form.Group>
-        <Form.Group className="mb-12" controlId="output-kind">
-          <Form.Label>Kind of file</Form.Label>
-          <Form.Select
-            value={recipe.kind}
-            disabled={view !== undefined}
-            onChange={(event) => put({ kind: event.target.value as OutputKind })}
-          >
-            {kinds.map((kind) => (
-              <option key={kind} value={kind}>
-                {outputKinds[kind].label}
-              </option>
-            ))}
-          </Form.Select>
-          <Form.Text>{outputKinds[recipe.kind].technical}</Form.Text>
-        </Form.Group>
-        <Form.Group className="mb-12" controlId="output-rate">
-          <Form.Label>Frames a second</Form.Label>
-          <Form.Select value={recipe.rate} onChange={(event) => put({ rate: event.target.value })}>
-            {Object.keys(frameRates).map((rate) => (
-              <option key={rate}>{rate}</option>
-            ))}
-          </Form.Select>
-        </Form.Group>
-        {liesOver(recipe.kind) && <Ground recipe={recipe} footage={footage} put={put} />}
+        <div className="outputs__form">
+          <div>
+            <Form.Group className="mb-12" controlId="output-name">
+              <Form.Label>Name</Form.Label>
+              <Form.Control
+                autoFocus
+                maxLength={80}
+                placeholder="Ready to post, 25 a second"
+                value={String(recipe.name ?? "")}
+                onChange={(event) => put({ name: event.target.value })}
+              />
+            </Form.Group>
+            <Form.Group className="mb-12" controlId="output-kind">
+              <Form.Label>Kind of file</Form.Label>
+              <Form.Select
+                value={recipe.kind}
+                disabled={view !== undefined}
+                onChange={(event) => setRecipe(asKind(recipe, event.target.value as OutputKind))}
+              >
+                {purposes.map((purpose) => (
+                  <optgroup key={purpose} label={purposeWords[purpose]}>
+                    {kinds
+                      .filter((kind) => outputKinds[kind].purpose === purpose)
+                      .map((kind) => (
+                        <option key={kind} value={kind}>
+                          {outputKinds[kind].label}
+                        </option>
+                      ))}
+                  </optgroup>
+                ))}
+              </Form.Select>
+              <Form.Text>{outputKinds[recipe.kind].technical}</Form.Text>
+            </Form.Group>
+            <RateAndSize recipe={recipe} put={put} />
+            <NamePattern recipe={recipe} example={plainExample} put={put} />
+          </div>
+          <div>
+            <KindOptions recipe={recipe} footage={footage} put={put} />
+          </div>
+        </div>
         {view && changed && view.files > 0 && (
           <Notice weight="warn">
             {view.files === 1 ? "One file of a sheet was" : `${view.files} files of sheets were`} made with it as it was
-            and will be out of date.
+            and will be out of date, unless only names have changed.
           </Notice>
         )}
         {fault && <Notice weight="stop">{fault}</Notice>}
       </Modal.Body>
       <Modal.Footer>
-        <Button disabled={busy || !read.success || !changed} onClick={() => read.success && onPut(read.data)}>
+        <Button disabled={busy || !good || !changed} onClick={() => read.success && onPut(read.data)}>
           {view ? "Keep the changes" : "Make it"}
         </Button>
       </Modal.Footer>
@@ -110,34 +104,43 @@ export function OutputDialog(props: {
   );
 }
 
-/** What a finished clip lies over: a colour, or footage. Black is for those who add the light of it. */
-function Ground(props: { recipe: Recipe; footage: Footage; put: (part: Partial<Recipe>) => void }) {
-  const { recipe, footage, put } = props;
-  const isColour = recipe.ground.startsWith("#");
+const scales = [1, 0.75, 0.5, 0.25];
+const ownRate = "own";
+
+function RateAndSize({ recipe, put }: { recipe: Recipe; put: (part: Record<string, unknown>) => void }) {
+  const { rate, scale } = outputKinds[recipe.kind].choices;
+  const fps = recipe.fps as { num: number; den: number } | undefined;
   return (
-    <Form.Group className="mb-12" controlId="output-ground">
-      <Form.Label>Laid over</Form.Label>
-      <div className="d-flex gap-8">
-        <Form.Select
-          value={isColour ? "colour" : recipe.ground}
-          onChange={(event) => put({ ground: event.target.value === "colour" ? "#000000" : event.target.value })}
-        >
-          <option value="colour">a colour</option>
-          {footage.map(({ hash, name }) => (
-            <option key={hash} value={hash}>
-              {name}
-            </option>
-          ))}
-        </Form.Select>
-        {isColour && (
-          <Form.Control
-            type="color"
-            aria-label="The colour"
-            value={recipe.ground}
-            onChange={(event) => put({ ground: event.target.value })}
-          />
-        )}
-      </div>
-    </Form.Group>
+    <div className="d-flex gap-12">
+      {rate && (
+        <Form.Group className="mb-12 flex-fill" controlId="output-rate">
+          <Form.Label>Frames a second</Form.Label>
+          <Form.Select
+            value={fps ? rateName(`${fps.num}/${fps.den}`) : ownRate}
+            onChange={(event) => put({ fps: frameRates[event.target.value] })}
+          >
+            <option value={ownRate}>as each design says</option>
+            {Object.keys(frameRates).map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      )}
+      {scale && (
+        <Form.Group className="mb-12 flex-fill" controlId="output-scale">
+          <Form.Label>Size</Form.Label>
+          <Form.Select
+            value={String(recipe.scale ?? 1)}
+            onChange={(event) => put({ scale: event.target.value === "1" ? undefined : Number(event.target.value) })}
+          >
+            {[...new Set([...scales, Number(recipe.scale ?? 1)])].map((share) => (
+              <option key={share} value={share}>
+                {share === 1 ? "that of the format" : `${Math.round(share * 100)} % of the format`}
+              </option>
+            ))}
+          </Form.Select>
+        </Form.Group>
+      )}
+    </div>
   );
 }

@@ -4,69 +4,118 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { z } from "zod";
 import { OutputMade, Outputs as OutputsShape, type OutputView } from "@/contract/outputs";
-import { fileName } from "@/core/naming/file-name";
+import { purposes } from "@/core/outputs/define";
 import { factsOf, type Output } from "@/core/outputs/output";
-import { rateName } from "@/core/document/fps";
+import type { OutputSet } from "@/core/outputs/set";
 import { call } from "@/ui/parts/api";
 import { useIs } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
+import { OutputCard } from "./OutputCard";
 import { OutputDialog } from "./OutputDialog";
+import { SetDialog } from "./SetDialog";
+import { SizeChart } from "./SizeChart";
+import { purposeWords } from "./words";
 
-/** Saved outputs as recipe cards: what is made, for what, at which rate, over what, under which name. */
-export function Outputs() {
+type Open = { readonly output: OutputView | undefined } | { readonly set: OutputSet | undefined };
+
+/** Adding, changing and taking away outputs and sets. */
+function useOutputs() {
   const queries = useQueryClient();
-  const mayChange = useIs("designer");
-  const list = useQuery({ queryKey: ["outputs"], queryFn: () => call("/api/outputs", OutputsShape), staleTime: 0 });
-  const [open, setOpen] = useState<OutputView | "new">();
+  const [open, setOpen] = useState<Open>();
+  const onSettled = () => queries.invalidateQueries({ queryKey: ["outputs"] });
   const put = useMutation({
-    mutationFn: async (output: Output) => {
-      if (open === "new") await call("/api/outputs", OutputMade, { output });
-      else await call(`/api/outputs/${output.id}`, z.null(), { output });
+    mutationFn: async (next: { output: Output } | { set: OutputSet }) => {
+      const [folder, id, isNew] =
+        "output" in next
+          ? ["/api/outputs", next.output.id, open && "output" in open && !open.output]
+          : ["/api/outputs/sets", next.set.id, open && "set" in open && !open.set];
+      if (isNew) await call(folder, OutputMade, next);
+      else await call(`${folder}/${id}`, z.null(), next);
     },
     onSuccess: () => setOpen(undefined),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["outputs"] }),
+    onSettled,
   });
   const remove = useMutation({
-    mutationFn: (id: string) => call(`/api/outputs/${id}/remove`, z.null(), {}),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["outputs"] }),
+    mutationFn: (path: string) => call(`/api/outputs/${path}/remove`, z.null(), {}),
+    onSettled,
   });
-  const show = (which: OutputView | "new" | undefined) => {
+  const show = (which: Open | undefined) => {
     put.reset();
     setOpen(which);
   };
+  return { open, put, remove, show };
+}
+
+/** Saved outputs as recipe cards, by what they are for; several together as sets; and what they weigh. */
+export function Outputs() {
+  const mayChange = useIs("designer");
+  const list = useQuery({ queryKey: ["outputs"], queryFn: () => call("/api/outputs", OutputsShape), staleTime: 0 });
+  const { open, put, remove, show } = useOutputs();
+  const views = list.data?.outputs ?? [];
+  const used = purposes.filter((purpose) => views.some(({ output }) => factsOf(output).purpose === purpose));
   return (
     <main className="page">
       <div className="page__head">
         <h1>Outputs</h1>
         <p>What clips are made as. Whoever fills in chooses among these by their names.</p>
         {mayChange && (
-          <div>
-            <Button onClick={() => show("new")}>New output …</Button>
+          <div className="d-flex gap-8">
+            <Button onClick={() => show({ output: undefined })}>New output …</Button>
+            <Button variant="outline-secondary" onClick={() => show({ set: undefined })}>
+              New set …
+            </Button>
           </div>
         )}
       </div>
       {list.error && <Notice weight="stop">{list.error.message}</Notice>}
       {remove.error && <Notice weight="stop">{remove.error.message}</Notice>}
       {list.isPending && <p className="quiet">Fetching the outputs …</p>}
-      <ul className="outputs d-grid gap-24 list-none m-0 p-0">
-        {list.data?.outputs.map((view) => (
-          <OutputCard
-            key={view.output.id}
-            view={view}
-            footage={list.data.footage}
-            mayChange={mayChange}
-            onChange={() => show(view)}
-            onRemove={() => remove.mutate(view.output.id)}
-          />
-        ))}
-      </ul>
-      {open && list.data && (
+      {list.data && (
+        <Sets
+          sets={list.data.sets}
+          views={views}
+          mayChange={mayChange}
+          onShow={show}
+          onRemove={(id) => remove.mutate(`sets/${id}`)}
+        />
+      )}
+      {used.map((purpose) => (
+        <section key={purpose} aria-label={purposeWords[purpose]} className="mt-24">
+          <h2 className="rubric">{purposeWords[purpose]}</h2>
+          <ul className="outputs d-grid gap-24 list-none m-0 p-0">
+            {views
+              .filter(({ output }) => factsOf(output).purpose === purpose)
+              .map((view) => (
+                <OutputCard
+                  key={view.output.id}
+                  view={view}
+                  footage={list.data!.footage}
+                  mayChange={mayChange}
+                  onChange={() => show({ output: view })}
+                  onRemove={() => remove.mutate(view.output.id)}
+                />
+              ))}
+          </ul>
+        </section>
+      ))}
+      {views.length > 0 && <SizeChart views={views} />}
+      {open && "output" in open && list.data && (
         <OutputDialog
-          view={open === "new" ? undefined : open}
+          view={open.output}
           footage={list.data.footage}
           fault={put.error?.message}
           busy={put.isPending}
-          onPut={(output) => put.mutate(output)}
+          onPut={(output) => put.mutate({ output })}
+          onClose={() => show(undefined)}
+        />
+      )}
+      {open && "set" in open && (
+        <SetDialog
+          set={open.set}
+          views={views}
+          fault={put.error?.message}
+          busy={put.isPending}
+          onPut={(set) => put.mutate({ set })}
           onClose={() => show(undefined)}
         />
       )}
@@ -74,52 +123,37 @@ export function Outputs() {
   );
 }
 
-function OutputCard(props: {
-  view: OutputView;
-  footage: readonly { hash: string; name: string }[];
+function Sets(props: {
+  sets: readonly OutputSet[];
+  views: readonly OutputView[];
   mayChange: boolean;
-  onChange: () => void;
-  onRemove: () => void;
+  onShow: (open: Open) => void;
+  onRemove: (id: string) => void;
 }) {
-  const { view, footage, mayChange, onChange, onRemove } = props;
-  const { output, files, sheets } = view;
-  const facts = factsOf(output);
-  const example = fileName({ design: "Name strap", title: "Ngozi Fairweather", format: "wide", output }, () => false);
+  const { sets, views, mayChange, onShow, onRemove } = props;
+  const nameOf = (id: string) => views.find(({ output }) => output.id === id)?.output.name;
+  if (sets.length === 0) return null;
   return (
-    <li className="outputs__card bg-sheet border p-16" data-output={output.id}>
-      <h2>{output.name}</h2>
-      <p className="quiet">{facts.technical}</p>
-      <dl className="figures m-0">
-        <dt>Rate</dt>
-        <dd>{rateName(`${output.fps.num}/${output.fps.den}`)} frames a second</dd>
-        <dt>Over</dt>
-        <dd>{groundWords(output, footage)}</dd>
-        <dt>Sound</dt>
-        <dd>{facts.sound ? "the design’s, where it has one" : "none"}</dd>
-        <dt>File</dt>
-        <dd>{example}</dd>
-      </dl>
-      <p className="figures quiet mb-0">
-        {files === 0 ? "No file of a sheet" : files === 1 ? "One file of a sheet" : `${files} files of sheets`} made as
-        it; {sheets === 1 ? "one sheet is" : `${sheets} sheets are`} set to it.
-      </p>
-      {mayChange && (
-        <div className="d-flex gap-8 mt-12">
-          <Button variant="outline-secondary" size="sm" onClick={onChange}>
-            Change …
-          </Button>
-          <Button variant="link" size="sm" onClick={onRemove}>
-            Take away
-          </Button>
-        </div>
-      )}
-    </li>
+    <section aria-label="Sets" className="mt-24">
+      <h2 className="rubric">Sets, asked for together</h2>
+      <ul className="list-none m-0 p-0 outputs__sets">
+        {sets.map((set) => (
+          <li key={set.id} className="d-flex align-items-baseline gap-12 border-bottom py-8" data-set={set.id}>
+            <b className="fw-semibold text-nowrap">{set.name}</b>
+            <span className="flex-fill quiet">{set.outputs.flatMap((id) => nameOf(id) ?? []).join(" · ")}</span>
+            {mayChange && (
+              <>
+                <Button variant="link" size="sm" onClick={() => onShow({ set })}>
+                  Change …
+                </Button>
+                <Button variant="link" size="sm" onClick={() => onRemove(set.id)}>
+                  Take away
+                </Button>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
-}
-
-function groundWords(output: Output, footage: readonly { hash: string; name: string }[]): string {
-  if (!("backing" in output)) return "nothing; it is see-through";
-  if (output.backing.kind === "colour") return output.backing.colour;
-  const { media } = output.backing;
-  return footage.find(({ hash }) => media === `media:${hash}`)?.name ?? "footage that is gone";
 }

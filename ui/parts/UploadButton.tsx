@@ -10,11 +10,14 @@ export function UploadButton({
   label,
   accept,
   wanted,
+  as,
   onUploaded,
 }: {
   label: string;
   accept: string;
   wanted: readonly Uploaded["kind"][];
+  /** A film is kept as it is, to lie under a clip, instead of being taken apart. */
+  as?: "slot" | "footage";
   onUploaded: (made: Uploaded) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
@@ -27,7 +30,7 @@ export function UploadButton({
     for (const file of files) {
       setBusy(file.name);
       try {
-        const made = await upload(file);
+        const made = await upload(file, as);
         if (wanted.includes(made.kind)) {
           onUploaded(made);
           if ("note" in made && made.note) setNotes((before) => [...before, `${file.name}: ${made.note}`]);

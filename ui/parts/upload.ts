@@ -7,9 +7,9 @@ import { jobEnded } from "./jobs";
 const nameOf = ({ name }: File): string => name.slice(0, 200).replace(/[\ud800-\udbff]$/, "");
 
 /** Sends a file as it is. Throws with the words of the refusal. */
-export async function upload(file: File): Promise<Uploaded> {
+export async function upload(file: File, as: "slot" | "footage" = "slot"): Promise<Uploaded> {
   if (file.size > mostUploadBytes) throw new Error(`${file.name}: this file is larger than 200 MB.`);
-  const answer = await fetch(`/api/media?name=${encodeURIComponent(nameOf(file))}`, {
+  const answer = await fetch(`/api/media?name=${encodeURIComponent(nameOf(file))}&as=${as}`, {
     method: "POST",
     body: file,
     headers: { "Content-Type": "application/octet-stream" },

@@ -49,6 +49,22 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
         chosen={view.formats}
         onChange={(formats) => void about({ formats })}
       />
+      {view.desk.sets.length > 0 && (
+        <span role="group" aria-label="Sets" className="d-flex flex-wrap gap-8">
+          {view.desk.sets.map((set) => (
+            <Button
+              key={set.id}
+              size="sm"
+              variant="outline-secondary"
+              onClick={() =>
+                void about({ outputs: outputs.map(({ id }) => id).filter((id) => set.outputs.includes(id)) })
+              }
+            >
+              {set.name}
+            </Button>
+          ))}
+        </span>
+      )}
       <Ticks
         label="Kinds of file"
         list={outputs}
@@ -64,7 +80,7 @@ export function MakePanel({ chosen }: { chosen: readonly string[] }) {
             : `${made.clips} clips are on the way. `}
           {made.clips > 0 && <Link href="/outbox">See the outbox</Link>}
           {made.left.length > 0 &&
-            ` ${made.left.length} left out: row ${numberOf(made.left[0]!.row)}, ${made.left[0]!.reason}`}
+            ` ${made.skipped.length > 0 ? `${made.skipped.length} stay as they are, such as ${made.skipped[0]}.` : ""} ${made.left.length} left out: row ${numberOf(made.left[0]!.row)}, ${made.left[0]!.reason}`}
         </Notice>
       )}
       {chosen.length > 1 && (

@@ -5,6 +5,7 @@ import { job as ingest } from "./ingest";
 import { job as poster } from "./poster";
 import { job as render } from "./render";
 import { job as rows } from "./rows";
+import { job as zip } from "./zip";
 
 export const jobKinds = {
   check: check,
@@ -13,4 +14,5 @@ export const jobKinds = {
   poster: poster,
   render: render,
   rows: rows,
+  zip: zip,
 } as const;

@@ -84,7 +84,8 @@ export const job = defineJob({
 async function pieceOf(row: Export, file: string, { signal }: JobContext): Promise<Piece> {
   const { output } = row;
   const backing = backingOf(output);
-  const footage = backing?.kind === "footage" ? await localFile(backing.media.slice(6)) : undefined;
+  const film = backing?.kind === "footage" ? backing.media : backing?.kind === "own" ? row.values.footage : undefined;
+  const footage = film === undefined ? undefined : await localFile(film.slice("media:".length));
   const control = new AbortController();
   const both = AbortSignal.any([signal, control.signal]);
   return { row, control, done: 0, output, footage, file: `${file}.${factsOf(output).ending}`, signal: both };

@@ -4,5 +4,10 @@ import { allows } from "@/server/auth/principal";
 import { allKinds, fillerKinds, takeUpload } from "@/server/files/uploads";
 
 export const POST = handler("contributor", { query: UploadQuery }, ({ request, member, query }) =>
-  takeUpload(request, query.name, allows("designer", member.role) ? allKinds : fillerKinds, member.id),
+  takeUpload(
+    request,
+    query,
+    query.as === "footage" || !allows("designer", member.role) ? fillerKinds : allKinds,
+    member.id,
+  ),
 );

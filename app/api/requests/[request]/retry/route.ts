@@ -1,0 +1,4 @@
+import { handler } from "@/server/auth/handler";
+import { repeatRequest } from "@/server/exports/requests";
+
+export const POST = handler("contributor", {}, ({ member, params }) => repeatRequest(member, params.request!));

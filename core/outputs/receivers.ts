@@ -1,0 +1,22 @@
+import type { OutputKind } from "./output";
+
+/** A simulated stand-in for what receives clips. */
+export interface Receiver {
+  readonly id: ReceiverId;
+  readonly label: string;
+  /** Kinds that it can take. */
+  readonly takes: readonly OutputKind[];
+}
+
+export const receiverIds = ["track", "mail", "dewdrop"] as const;
+export type ReceiverId = (typeof receiverIds)[number];
+
+export const receivers: Readonly<Record<ReceiverId, Receiver>> = {
+  track: { id: "track", label: "On a track", takes: ["vp9-alpha", "apng", "webp", "gif", "key-colour", "still"] },
+  mail: { id: "mail", label: "In a letter", takes: ["gif", "apng", "webp"] },
+  dewdrop: { id: "dewdrop", label: "On Dewdrop", takes: ["h264", "key-colour"] },
+};
+
+/** Where a file of a kind can be looked at as it will live. */
+export const receiverOf = (kind: OutputKind): Receiver[] =>
+  receiverIds.map((id) => receivers[id]).filter(({ takes }) => takes.includes(kind));

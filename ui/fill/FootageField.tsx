@@ -1,0 +1,50 @@
+"use client";
+import { Button } from "react-bootstrap";
+import type { FillDesk } from "@/contract/releases";
+import { UploadButton } from "@/ui/parts/UploadButton";
+import type { Filling } from "./use-filling";
+
+/** The film that this clip is laid over, where an output lays it over its own. */
+export function FootageField({ desk, filling }: { desk: FillDesk; filling: Filling }) {
+  const { outputs: allowed } = desk.document;
+  const asked = desk.outputs.some(
+    (output) =>
+      output.kind === "h264" && output.backing.kind === "own" && (allowed === undefined || allowed.includes(output.id)),
+  );
+  const { footage } = filling.values;
+  if (!asked && footage === undefined) return null;
+  return (
+    <section className="fill__group" aria-label="Footage">
+      <h2 className="rubric">Footage</h2>
+      {footage === undefined ? (
+        <p className="quiet mb-8">
+          Bring along the film that this clip lies over, for outputs that lay it over its own.
+        </p>
+      ) : (
+        <video
+          className="fill__footage d-block mb-8 w-100"
+          src={`/api/media/${footage.slice("media:".length)}`}
+          muted
+          loop
+          playsInline
+          preload="metadata"
+          aria-label="The film under this clip"
+        />
+      )}
+      <div className="d-flex align-items-center gap-8">
+        <UploadButton
+          label={footage === undefined ? "Bring a film" : "Bring another"}
+          accept="video/mp4,video/quicktime,video/webm"
+          wanted={["footage"]}
+          as="footage"
+          onUploaded={(made) => made.kind === "footage" && filling.setFootage(`media:${made.footage.hash}`)}
+        />
+        {footage !== undefined && (
+          <Button variant="link" size="sm" onClick={() => filling.setFootage(undefined)}>
+            Without footage
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}

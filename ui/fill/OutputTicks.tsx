@@ -1,0 +1,80 @@
+"use client";
+import { Button, Form } from "react-bootstrap";
+import type { FillDesk } from "@/contract/releases";
+import { purposes } from "@/core/outputs/define";
+import { factsOf, type Output } from "@/core/outputs/output";
+import { useEstimates } from "@/ui/outputs/use-estimates";
+import { purposeWords } from "@/ui/outputs/words";
+import { about, bytes } from "@/ui/parts/amounts";
+
+/** The kinds of file to make, by what they are for, each with what it is expected to weigh; whole sets in one press. */
+export function OutputTicks(props: {
+  desk: FillDesk;
+  outputs: readonly Output[];
+  chosen: readonly string[];
+  formats: readonly string[];
+  lengthS: number | undefined;
+  onChange: (chosen: readonly string[]) => void;
+}) {
+  const { desk, outputs, chosen, formats, lengthS, onChange } = props;
+  const expected = useEstimates(
+    desk.id,
+    formats,
+    outputs.map(({ id }) => id),
+    lengthS,
+  );
+  const toggle = (id: string) =>
+    onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+  const sumOf = (wanted: (output: string) => boolean, what: "bytes" | "seconds") =>
+    (expected?.estimates ?? []).filter(({ output }) => wanted(output)).reduce((sum, one) => sum + one[what], 0);
+  const sets = desk.sets
+    .map((set) => ({ ...set, outputs: outputs.map(({ id }) => id).filter((id) => set.outputs.includes(id)) }))
+    .filter((set) => set.outputs.length > 0);
+  const used = purposes.filter((purpose) => outputs.some((output) => factsOf(output).purpose === purpose));
+  const chosenIs = (id: string) => chosen.includes(id);
+  return (
+    <Form.Group as="fieldset" className="output-ticks">
+      <legend>Kinds of file</legend>
+      {sets.length > 0 && (
+        <div className="d-flex flex-wrap gap-8 mb-8" role="group" aria-label="Sets">
+          {sets.map((set) => (
+            <Button key={set.id} size="sm" variant="outline-secondary" onClick={() => onChange(set.outputs)}>
+              {set.name}
+            </Button>
+          ))}
+        </div>
+      )}
+      {used.map((purpose) => (
+        <details
+          key={purpose}
+          open={
+            outputs.some(({ id, ...rest }) => chosenIs(id) && factsOf(rest as Output).purpose === purpose) ||
+            used.length === 1
+          }
+        >
+          <summary>{purposeWords[purpose]}</summary>
+          {outputs
+            .filter((output) => factsOf(output).purpose === purpose)
+            .map((output) => (
+              <label key={output.id} className="tick">
+                <input type="checkbox" checked={chosenIs(output.id)} onChange={() => toggle(output.id)} />
+                {output.name}
+                {expected && formats.length > 0 && (
+                  <span className="figures quiet"> ≈ {bytes(sumOf((id) => id === output.id, "bytes"))}</span>
+                )}
+                <small>{factsOf(output).technical}</small>
+              </label>
+            ))}
+        </details>
+      ))}
+      {expected && chosen.length > 0 && formats.length > 0 && (
+        <p className="quiet figures m-0" role="status">
+          About {bytes(sumOf(chosenIs, "bytes"))} in all, {about(sumOf(chosenIs, "seconds"))} of work
+          {expected.ahead > 0 &&
+            `, after ${expected.ahead} ${expected.ahead === 1 ? "job" : "jobs"} of about ${about(expected.aheadS)}`}
+          .
+        </p>
+      )}
+    </Form.Group>
+  );
+}

@@ -1,0 +1,141 @@
+"use client";
+import { useState } from "react";
+import { Button, ProgressBar } from "react-bootstrap";
+import { z } from "zod";
+import { RequestFiles, ZipAnswer, type ExportView, type RequestView } from "@/contract/exports";
+import { ApiError, call } from "@/ui/parts/api";
+import { bytes } from "@/ui/parts/amounts";
+import { writeDate } from "@/ui/parts/dates";
+import { jobEnded } from "@/ui/parts/jobs";
+import { ExportRow } from "./ExportRow";
+
+export interface Deeds {
+  readonly onFile: (job: ExportView, deed: "cancel" | "retry") => void;
+  readonly onFault: (message: string | undefined) => void;
+  readonly onChanged: () => void;
+}
+
+/** What was asked for together: one bar of progress for all, its files, and what can be done with all of them. */
+export function RequestBlock({ request, deeds }: { request: RequestView; deeds: Deeds }) {
+  const { counts, files, exports } = request;
+  const { more, showAll } = useAll(request, deeds);
+  const shown = more ?? exports;
+  const only = files === 1 ? exports[0] : undefined;
+  if (only) {
+    return (
+      <tbody className="outbox__request" data-request={request.id}>
+        <ExportRow job={only} alone onAct={(deed) => deeds.onFile(only, deed)} />
+      </tbody>
+    );
+  }
+  return (
+    <tbody className="outbox__request" data-request={request.id}>
+      <tr className="outbox__head">
+        <th scope="rowgroup" colSpan={2}>
+          <b className="outbox__name fw-semibold">{request.title}</b>
+          <small>
+            {request.by} · {writeDate(request.createdAt)} · {files} {files === 1 ? "file" : "files"}
+            {request.bytes > 0 && `, ${bytes(request.bytes)}`}
+          </small>
+        </th>
+        <td className="outbox__state">
+          <Standing request={request} />
+        </td>
+        <td colSpan={2} className="text-end text-nowrap">
+          <All request={request} deeds={deeds} />
+        </td>
+      </tr>
+      {shown.map((job) => (
+        <ExportRow key={job.id} job={job} onAct={(deed) => deeds.onFile(job, deed)} />
+      ))}
+      {files > shown.length && (
+        <tr>
+          <td colSpan={5}>
+            <Button variant="link" size="sm" onClick={showAll}>
+              Show {more ? "more" : `all ${files} files`}
+              {counts.failed ? `, ${counts.failed} failed among them` : ""}
+            </Button>
+          </td>
+        </tr>
+      )}
+    </tbody>
+  );
+}
+
+/** The files beyond the first ones, fetched when they are asked for. */
+function useAll({ id }: RequestView, { onFault }: Deeds) {
+  const [more, setMore] = useState<readonly ExportView[]>();
+  const [after, setAfter] = useState(0);
+  const showAll = async () => {
+    try {
+      const page = await call(`/api/requests/${id}/files?after=${after}`, RequestFiles);
+      setMore([...(more ?? []), ...page.exports]);
+      setAfter(page.next ?? Number.MAX_SAFE_INTEGER);
+    } catch (error) {
+      onFault((error as Error).message);
+    }
+  };
+  return { more, showAll: () => void showAll() };
+}
+
+function Standing({ request: { counts, files, progress } }: { request: RequestView }) {
+  const done = counts.done ?? 0;
+  const open = (counts.waiting ?? 0) + (counts.leased ?? 0);
+  if (open > 0) {
+    const label = `${done} of ${files} made`;
+    return (
+      <>
+        <span className="figures">{label}</span>
+        <ProgressBar now={progress * 100} aria-label={label} className="my-4" />
+      </>
+    );
+  }
+  const bad = (counts.failed ?? 0) + (counts.cancelled ?? 0);
+  return <span className="figures">{bad === 0 ? `all ${files} made` : `${done} of ${files} made, ${bad} not`}</span>;
+}
+
+/** What one press does with all files. */
+function All({ request, deeds }: { request: RequestView; deeds: Deeds }) {
+  const { id, counts, mine, files } = request;
+  const [packing, setPacking] = useState<string>();
+  const open = (counts.waiting ?? 0) + (counts.leased ?? 0);
+  const bad = (counts.failed ?? 0) + (counts.cancelled ?? 0);
+  const act = async (deed: "cancel" | "retry") => {
+    deeds.onFault(undefined);
+    await call(`/api/requests/${id}/${deed}`, z.null(), {}).catch((error: Error) => deeds.onFault(error.message));
+    deeds.onChanged();
+  };
+  const pack = async () => {
+    deeds.onFault(undefined);
+    setPacking("Packing …");
+    try {
+      const { job } = await call(`/api/requests/${id}/zip`, ZipAnswer, { folders: "{format}" });
+      const ended = await jobEnded(job, ({ done, total }) => total > 0 && setPacking(`Packing ${done} of ${total} …`));
+      if (ended.state !== "done") throw new ApiError(422, "zip", ended.error ?? "The files could not be packed.");
+      location.assign(`/api/jobs/${job}/file`);
+    } catch (error) {
+      deeds.onFault((error as Error).message);
+    }
+    setPacking(undefined);
+  };
+  if (files < 2) return null;
+  return (
+    <>
+      {mine && open > 0 && (
+        <Button variant="link" size="sm" onClick={() => void act("cancel")}>
+          Cancel all
+        </Button>
+      )}
+      {mine && bad > 0 && (
+        <Button variant="link" size="sm" onClick={() => void act("retry")}>
+          Try all again
+        </Button>
+      )}
+      {(counts.done ?? 0) > 0 && (
+        <Button variant="outline-secondary" size="sm" disabled={packing !== undefined} onClick={() => void pack()}>
+          {packing ?? `Download ${counts.done} as a zip`}
+        </Button>
+      )}
+    </>
+  );
+}
