@@ -92,20 +92,23 @@ export function EditingTrack({ file, url, footage }: ReceiverProps) {
           />
           <output>{startS.toFixed(2)} s</output>
         </label>
-        <div className="track__bars" aria-hidden>
-          <span
-            className="track__clip"
-            style={{
-              left: `${(100 * startS) / totalS}%`,
-              width: `${(100 * Math.min(lengthS, totalS - startS)) / totalS}%`,
-            }}
-          >
-            {file.fileName}
-          </span>
-          <span className="track__footage">footage</span>
-          <span className="track__needle" style={{ left: `${(100 * atS) / totalS}%` }} />
-        </div>
+        <Bars name={file.fileName} {...{ startS, lengthS, totalS, atS }} />
       </div>
+    </div>
+  );
+}
+
+/** The clip and the footage as bars, with the needle. */
+function Bars(props: { name: string; startS: number; lengthS: number; totalS: number; atS: number }) {
+  const { name, startS, lengthS, totalS, atS } = props;
+  const share = (timeS: number) => `${(100 * timeS) / totalS}%`;
+  return (
+    <div className="track__bars" aria-hidden>
+      <span className="track__clip" style={{ left: share(startS), width: share(Math.min(lengthS, totalS - startS)) }}>
+        {name}
+      </span>
+      <span className="track__footage">footage</span>
+      <span className="track__needle" style={{ left: share(atS) }} />
     </div>
   );
 }

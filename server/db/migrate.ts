@@ -13,6 +13,7 @@ import * as links from "./migrations/011-links";
 import * as sheets from "./migrations/012-sheets";
 import * as posters from "./migrations/013-posters";
 import * as rowFindings from "./migrations/014-row-findings";
+import * as requests from "./migrations/015-requests";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -30,6 +31,7 @@ const migrations = [
   sheets,
   posters,
   rowFindings,
+  requests,
 ];
 
 const source = {
