@@ -13,5 +13,5 @@ export const output = defineOutput({
   label: "See-through, moving PNG",
   technical: "APNG, without any loss: for web pages and messages",
   megapixelS: 0.008,
-  megapixelBytes: 10_000,
+  weight: { megapixel: 1_500 },
 });

@@ -48,8 +48,8 @@ export interface OutputKindFacts<S extends z.ZodType = z.ZodType> {
   readonly technical: string;
   /** Seconds to encode and prove a megapixel of a moving frame, as measured on two cores. */
   readonly megapixelS: number;
-  /** Bytes that a megapixel of a moving frame takes, as measured with the demo designs. */
-  readonly megapixelBytes: number;
+  /** Bytes that a megapixel of a frame takes, a second, and every file beside that, as measured with the demo designs. */
+  readonly weight: { readonly megapixel: number; readonly second?: number; readonly file?: number };
 }
 
 /** Facts with the kind of their schema kept. */

@@ -26,5 +26,5 @@ export const output = defineOutput({
   label: "Moving picture, GIF",
   technical: "GIF, 256 colours, hard edges: for mail and chat",
   megapixelS: 0.03,
-  megapixelBytes: 30_000,
+  weight: { megapixel: 1_000 },
 });

@@ -23,5 +23,5 @@ export const output = defineOutput({
   label: "Finished, MP4",
   technical: "MP4, H.264: ready to post, with sound",
   megapixelS: 0.025,
-  megapixelBytes: 9_000,
+  weight: { megapixel: 4_000, second: 24_000 },
 });

@@ -23,5 +23,5 @@ export const output = defineOutput({
   label: "Over a key colour, MP4",
   technical: "MP4, H.264 over a plain colour to key out: where see-through files can’t be used",
   megapixelS: 0.03,
-  megapixelBytes: 9_000,
+  weight: { megapixel: 600 },
 });

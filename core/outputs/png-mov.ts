@@ -13,5 +13,5 @@ export const output = defineOutput({
   label: "See-through, PNG in MOV",
   technical: "MOV, PNG frames without any loss: for editing programs",
   megapixelS: 0.02,
-  megapixelBytes: 25_000,
+  weight: { megapixel: 30_000 },
 });

@@ -15,5 +15,5 @@ export const output = defineOutput({
   label: "See-through, picture a frame",
   technical: "Zip of numbered PNGs with rate and size: for every editing program",
   megapixelS: 0.006,
-  megapixelBytes: 12_000,
+  weight: { megapixel: 10_000 },
 });

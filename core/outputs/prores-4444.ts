@@ -13,5 +13,5 @@ export const output = defineOutput({
   label: "See-through, ProRes",
   technical: "MOV, ProRes 4444: for editing programs",
   megapixelS: 0.02,
-  megapixelBytes: 90_000,
+  weight: { megapixel: 27_000 },
 });

@@ -13,5 +13,5 @@ export const output = defineOutput({
   label: "Words, SRT",
   technical: "SRT: captions for networks and editing programs",
   megapixelS: 0,
-  megapixelBytes: 0,
+  weight: { megapixel: 0, file: 200 },
 });

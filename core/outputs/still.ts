@@ -19,5 +19,5 @@ export const output = defineOutput({
   label: "Still picture",
   technical: "PNG, see-through: a poster, or a plate without words",
   megapixelS: 0,
-  megapixelBytes: 8_000,
+  weight: { megapixel: 11_000 },
 });

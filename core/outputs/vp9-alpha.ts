@@ -15,5 +15,5 @@ export const output = defineOutput({
   label: "See-through, WebM",
   technical: "WebM, VP9 with alpha: for web pages and light editing",
   megapixelS: 0.03,
-  megapixelBytes: 3_000,
+  weight: { megapixel: 600 },
 });

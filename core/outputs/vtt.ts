@@ -13,5 +13,5 @@ export const output = defineOutput({
   label: "Words, WebVTT",
   technical: "WebVTT: captions for web players",
   megapixelS: 0,
-  megapixelBytes: 0,
+  weight: { megapixel: 0, file: 200 },
 });

@@ -13,5 +13,5 @@ export const output = defineOutput({
   label: "Sound alone",
   technical: "WAV, 48 kHz, 16 bits: to be mixed by hand",
   megapixelS: 0,
-  megapixelBytes: 0,
+  weight: { megapixel: 0, second: 192_000 },
 });

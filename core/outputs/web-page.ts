@@ -15,5 +15,5 @@ export const output = defineOutput({
   label: "Web page",
   technical: "One HTML file without a network: sharp at any size, see-through, to be embedded",
   megapixelS: 0,
-  megapixelBytes: 0,
+  weight: { megapixel: 0, file: 1_060_000 },
 });

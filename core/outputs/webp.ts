@@ -13,5 +13,5 @@ export const output = defineOutput({
   label: "See-through, moving WebP",
   technical: "Animated WebP, without any loss: small, for web pages",
   megapixelS: 0.012,
-  megapixelBytes: 4_000,
+  weight: { megapixel: 1_600 },
 });

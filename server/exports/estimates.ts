@@ -52,18 +52,19 @@ export function expectedOf(known: readonly MeasuredExport[], output: MadeOutput,
       ? [ofDesign, "design" as const]
       : ([ofKind, ofKind.length > 0 ? "kind" : "plain"] as const);
   const limit = "limitKb" in output && output.limitKb !== undefined ? output.limitKb * 1000 : Infinity;
+  const fitted = (bytes: number) => Math.round(Math.min(limit, bytes));
   if (like.length === 0) {
-    const seconds = 1 + size * facts.megapixelS;
-    return { bytes: Math.round(Math.min(limit, size * facts.megapixelBytes)), seconds, basis };
+    const { megapixel, second = 0, file = 0 } = facts.weight;
+    const bytes = fitted(file + second * subject.lengthS + megapixel * size);
+    return { bytes, seconds: 1 + size * facts.megapixelS, basis };
+  }
+  // Pages and words are what they are, whatever the size of the picture; sound is as long as the clip.
+  if (!facts.choices.scale) {
+    const { second } = facts.weight;
+    const bytes = second === undefined ? median(like.map((one) => one.bytes)) : second * subject.lengthS;
+    return { bytes: fitted(bytes), seconds: median(like.map(({ seconds }) => seconds)), basis };
   }
   const per = (of: (one: MeasuredExport) => number) =>
     median(like.map((one) => of(one) / amount(one.frames, one.width, one.height)));
-  // Pages, words and sound are what they are, whatever the size.
-  const plain = facts.choices.scale ? undefined : median(like.map(({ bytes }) => bytes));
-  const bytes = Math.round(Math.min(limit, plain ?? per((one) => one.bytes) * size));
-  return {
-    bytes,
-    seconds: plain === undefined ? per((one) => one.seconds) * size : median(like.map((o) => o.seconds)),
-    basis,
-  };
+  return { bytes: fitted(per(({ bytes }) => bytes) * size), seconds: per(({ seconds }) => seconds) * size, basis };
 }

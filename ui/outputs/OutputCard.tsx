@@ -31,10 +31,7 @@ export function OutputCard(props: {
         <dt>File</dt>
         <dd>{exampleName(plainExample, output)}</dd>
       </dl>
-      <p className="figures quiet mb-0">
-        {files === 0 ? "No file of a sheet" : files === 1 ? "One file of a sheet" : `${files} files of sheets`} made as
-        it; {sheets === 1 ? "one sheet is" : `${sheets} sheets are`} set to it.
-      </p>
+      <p className="figures quiet mb-0">{usedWords(files, sheets)}</p>
       {mayChange && (
         <div className="d-flex gap-8 mt-12">
           <Button variant="outline-secondary" size="sm" onClick={onChange}>
@@ -47,6 +44,12 @@ export function OutputCard(props: {
       )}
     </li>
   );
+}
+
+function usedWords(files: number, sheets: number): string {
+  if (files === 0 && sheets === 0) return "No sheet uses it yet.";
+  const made = files === 0 ? "No file" : files === 1 ? "One file" : `${files} files`;
+  return `${made} of sheets made as it; ${sheets === 1 ? "one sheet is" : `${sheets} sheets are`} set to it.`;
 }
 
 /** What is said of an output, in words, as far as it is no matter of course. */

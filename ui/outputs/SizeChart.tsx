@@ -12,6 +12,8 @@ import { useEstimates } from "./use-estimates";
 
 Chart.register(BarController, BarElement, CategoryScale, LogarithmicScale, Tooltip);
 
+Chart.defaults.font.family = "Instrument Sans, sans-serif";
+
 const ink = "#201c18";
 const bases = {
   design: "from clips of this design",
@@ -71,7 +73,7 @@ export function SizeChart({ views }: { views: readonly OutputView[] }) {
         <Bar
           data={{
             labels: rows.map(({ name }) => name),
-            datasets: [{ data: rows.map((row) => Math.max(1, row.bytes)), backgroundColor: ink, barThickness: 10 }],
+            datasets: [{ data: rows.map((row) => Math.max(100, row.bytes)), backgroundColor: ink, barThickness: 10 }],
           }}
           options={{
             indexAxis: "y",
@@ -80,6 +82,7 @@ export function SizeChart({ views }: { views: readonly OutputView[] }) {
             scales: {
               x: {
                 type: "logarithmic",
+                min: 100,
                 grid: { color: "#d9d2c3" },
                 ticks: { color: "#5d554b", maxTicksLimit: 6, callback: (value) => tick(Number(value)) },
               },

@@ -7,8 +7,11 @@ export const output = defineOutput({
   mime: "video/quicktime",
   alpha: true,
   sound: false,
-  plays: false,
+  seen: "nothing",
+  purpose: "edit",
+  choices: { rate: true, scale: true },
   label: "See-through, run lengths",
   technical: "MOV, run-length coded: for flat graphics",
   megapixelS: 0.02,
+  weight: { megapixel: 40_000 },
 });

@@ -1,5 +1,7 @@
 import { pad, paintedInput, rateOf } from "../chains";
 import { runFfmpeg } from "../ffmpeg";
+import { writePictures } from "../painted";
+import { proveVideo } from "../proof/video";
 import { placeFrames } from "../runs";
 import { defineEncoder } from "./define";
 
@@ -7,15 +9,14 @@ const settings = ["-c:v", "qtrle", "-pix_fmt", "argb"];
 
 export const encoder = defineEncoder<"rle-mov">({
   settings,
-  decoder: [],
-  tolerance: { colour: 0.1, alpha: 0.1, outside: 0 },
   encode: async ({ plan, format, file, signal, progress }, pictures) => {
     const { sent, filter } = placeFrames(plan.frames, rateOf(plan));
     const chain = ["format=argb", pad(plan, format), filter].join(",");
     await runFfmpeg([...paintedInput(plan), "-vf", chain, ...settings, "-an", "-y", file], {
       signal,
-      feed: (input) => pictures.write(sent, input, signal),
+      feed: (input) => writePictures(pictures, sent, input, signal),
       onFrames: progress,
     });
   },
+  prove: (job, frames) => proveVideo(job, frames, { tolerance: { colour: 0.1, alpha: 0.1, outside: 0 } }),
 });
