@@ -1,6 +1,5 @@
 "use client";
 import { useRef, useState } from "react";
-import { ArrowRepeat, Chat, PersonCircle, Plus, VolumeUp } from "react-bootstrap-icons";
 import type { ReceiverProps } from "./Receiver";
 
 /** A tall screen of a made-up app, with its own buttons where such apps lay them. */
@@ -15,12 +14,13 @@ export function DewdropScreen({ file, url }: ReceiverProps) {
         <video ref={film} src={url} autoPlay loop muted playsInline style={{ objectFit: tall ? "cover" : "contain" }} />
         {buttons && (
           <>
-            <div className="dewdrop__top">today · following</div>
-            <div className="dewdrop__side" aria-hidden>
-              <PersonCircle /> <Plus /> <Chat /> <ArrowRepeat /> <VolumeUp />
-            </div>
-            <div className="dewdrop__foot">
+            <div className="dewdrop__top">
               <b>quillmere</b> What is out this week, and where to stand for the light …
+            </div>
+            <div className="dewdrop__foot" aria-hidden>
+              <span>Keep</span>
+              <span>Answer</span>
+              <span>Hand on</span>
             </div>
           </>
         )}

@@ -117,7 +117,7 @@ type Shown = RefObject<(HTMLVideoElement & HTMLImageElement) | null>;
 
 /** A part of what is shown, pixel by pixel, around the pointer. */
 function useLens(canvas: RefObject<HTMLCanvasElement | null>, under: RefObject<HTMLVideoElement | null>, over: Shown) {
-  const place = useRef({ x: 0.2, y: 0.78 });
+  const place = useRef({ x: 0.13, y: 0.85 });
   const draw = useCallback(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;

@@ -32,8 +32,10 @@ export async function fitToLimit(
   let above = first;
   let below: Try | undefined;
   let slope = -Math.LN2 / halving;
+  /** How often in a row one end has stayed where it was. */
+  let stayed = { above: 0, below: 0 };
   while (tries.length < mostTries) {
-    const next = below ? between(above, below, target) : above.thrift + (target - Math.log(above.bytes)) / slope;
+    const next = below ? between(above, below, target, stayed) : above.thrift + (target - Math.log(above.bytes)) / slope;
     // The first step goes a little farther, so that what is looked for lies in between from then on.
     // The last try is never spent on hoping.
     const last = !below && tries.length === mostTries - 1;
@@ -41,6 +43,7 @@ export async function fitToLimit(
     const one = await at(thrift);
     if (fits(one)) {
       below = one;
+      stayed = { above: stayed.above + 1, below: 0 };
       if (one.bytes >= limit * leastUse) break;
     } else {
       if (thrift >= 1) return { best: undefined, tries };
@@ -48,15 +51,20 @@ export async function fitToLimit(
       const seen = (Math.log(one.bytes) - Math.log(above.bytes)) / (thrift - above.thrift);
       slope = Math.min(-Math.LN2 / halving / 3, seen);
       above = one;
+      stayed = { above: 0, below: stayed.below + 1 };
     }
     if (below && below.thrift - above.thrift < 2e-3) break;
   }
   return { best: below, tries };
 }
 
-/** Where the line between two tries meets the target, kept away from both ends. */
-function between(above: Try, below: Try, target: number): number {
-  const [high, low] = [Math.log(above.bytes), Math.log(below.bytes)];
-  const share = high === low ? 0.5 : (high - target) / (high - low);
+/**
+ * Where the line between two tries meets the target, kept away from both ends. An end that has stayed counts for less, or
+ * it would stay for good. Source: Dowell and Jarratt, the Illinois algorithm (1971).
+ */
+function between(above: Try, below: Try, target: number, stayed: { above: number; below: number }): number {
+  const high = (Math.log(above.bytes) - target) / 2 ** Math.max(0, stayed.above - 1);
+  const low = (target - Math.log(below.bytes)) / 2 ** Math.max(0, stayed.below - 1);
+  const share = high + low === 0 ? 0.5 : high / (high + low);
   return above.thrift + (below.thrift - above.thrift) * Math.min(0.93, Math.max(0.07, share));
 }

@@ -61,7 +61,7 @@ describe("names", () => {
     const wrong = await as("tomas", "POST", "/api/outputs", {
       output: { id: "new", name: "Wrong", kind: "still", pattern: "{titel}" },
     });
-    expect([wrong.status, wrong.error?.message]).toEqual([400, expect.stringContaining("There is no “{titel}”")]);
+    expect([wrong.status, wrong.error?.message]).toEqual([422, expect.stringContaining("There is no “{titel}”")]);
     const id = await output({ pattern: "{counter}_{field:name}_{format}_{output}" });
     const { data } = await ask([id]);
     const { fileName } = (await as("ines", "GET", `/api/exports/${data.ids[0]}`)).data;

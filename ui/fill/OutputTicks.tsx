@@ -58,10 +58,12 @@ export function OutputTicks(props: {
             .map((output) => (
               <label key={output.id} className="tick">
                 <input type="checkbox" checked={chosenIs(output.id)} onChange={() => toggle(output.id)} />
-                {output.name}
-                {expected && formats.length > 0 && (
-                  <span className="figures quiet"> ≈ {bytes(sumOf((id) => id === output.id, "bytes"))}</span>
-                )}
+                <span className="text-nowrap">
+                  {output.name}
+                  {expected && formats.length > 0 && (
+                    <span className="figures quiet"> ≈ {bytes(sumOf((id) => id === output.id, "bytes"))}</span>
+                  )}
+                </span>
                 <small>{factsOf(output).technical}</small>
               </label>
             ))}

@@ -1,0 +1,91 @@
+import { mkdtemp, rm, stat } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { IssueError } from "@/core/issue";
+import { factsOf } from "@/core/outputs/output";
+import { outputOf } from "@/core/testing/scene";
+import { sampleValues } from "@/core/document/values";
+import { readDesign } from "@/demo/designs";
+import { makeFootage } from "@/demo/footage";
+import { house } from "@/demo/house";
+import { makeClip } from "../clip";
+import { runFfmpeg } from "../ffmpeg";
+
+/* Files fitted to a limit, and clips to key out, of a real design. */
+
+jest.setTimeout(300_000);
+let folder: string;
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), "rubrick-fitted-"));
+});
+afterAll(() => rm(folder, { recursive: true, force: true }));
+
+const design = readDesign("name-strap");
+const format = "square";
+const loadPicture = async () => Promise.reject(new Error("no pictures here"));
+async function make(settings: object, lengthS = 3) {
+  const output = outputOf(settings);
+  const file = join(folder, `${output.kind}.${factsOf(output).ending}`);
+  const scene = { design, values: { ...sampleValues(design), lengthS }, house, format };
+  const result = await makeClip({ scene, output, loadPicture, folder, file });
+  return { ...result, file, bytes: (await stat(file)).size };
+}
+const over = { kind: "colour", colour: "#203040" };
+
+describe.each([
+  ["gif", { kind: "gif" }],
+  ["h264", { kind: "h264", backing: over }],
+  ["vp9-alpha", { kind: "vp9-alpha" }],
+] as const)("%s", (_, settings) => {
+  test("fitted to a third of its size is close below it, proved, and says what it gave up", async () => {
+    const whole = await make(settings);
+    const limitKb = Math.max(10, Math.round(whole.bytes / 3000));
+    const { proof, bytes } = await make({ ...settings, limitKb });
+    expect(proof.faults).toEqual([]);
+    expect(bytes).toBeLessThanOrEqual(limitKb * 1000);
+    expect(bytes).toBeGreaterThan(limitKb * 1000 * 0.88);
+    expect(proof.notes.join()).toContain(`Fitted into ${limitKb} kB`);
+  });
+  test("that fits already is left as it is", async () => {
+    const { proof } = await make({ ...settings, limitKb: 100_000 });
+    expect([proof.faults, proof.notes]).toEqual([[], []]);
+  });
+});
+
+test("a limit that nothing fits into is told with the least that it takes", async () => {
+  const refused = await make({ kind: "h264", backing: over, limitKb: 10 }, 20).catch((error: unknown) => error);
+  // Either it fits after all, or it says what would.
+  if (refused instanceof IssueError) expect(refused.issue).toMatchObject({ code: "limit_unreachable", limitKb: 10 });
+  else expect((refused as { bytes: number }).bytes).toBeLessThanOrEqual(10_000);
+});
+
+describe("a clip to key out", () => {
+  /** Mean difference of two films of one size, in levels of 255, over all frames. */
+  const differ = async (a: readonly string[], b: readonly string[]): Promise<number> => {
+    const [one, other] = await Promise.all([a, b].map((args) => runFfmpeg(args)));
+    let sum = 0;
+    for (let at = 0; at < one!.length; at++) sum += Math.abs(one![at]! - other![at]!);
+    expect(one!.length).toBe(other!.length);
+    return sum / one!.length;
+  };
+  test.each(["420", "444"])("by a plain key over footage is nearly the see-through clip, at %s", async (chroma) => {
+    const footage = join(folder, "footage.mp4");
+    await makeFootage(footage);
+    const keyed = await make({ kind: "key-colour", chroma });
+    const clear = await make({ kind: "prores-4444" });
+    const [, key] = /key is (#[0-9a-f]{6})/.exec(keyed.proof.notes.join())!;
+    const under = ["-i", footage, "-i"];
+    const out = ["-frames:v", "70", "-f", "rawvideo", "-pix_fmt", "rgb24", "pipe:1"];
+    const ground = "[0:v]scale=1080:1080,fps=25,setpts=N/25/TB[g]";
+    const plain = `[1:v]format=yuva444p,chromakey=0x${key!.slice(1)}:0.12:0.08[k]`;
+    const laid = (top: string) => ["-filter_complex", `${ground};${top};[g][k]overlay=shortest=1:format=rgb`, ...out];
+    const mean = await differ(
+      [...under, keyed.file, ...laid(plain)],
+      [...under, clear.file, ...laid("[1:v]format=yuva444p10le[k]")],
+    );
+    // Stated: less than half a level over the whole picture, edges and all.
+    expect(mean).toBeLessThan(0.5);
+    expect(mean).toBeGreaterThan(0);
+  });
+});
