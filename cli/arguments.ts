@@ -8,18 +8,23 @@ export class UsageError extends Error {}
 export const usage = `rubrick: clips and pictures without the interface
 
   rubrick render --design DESIGN --values FILE.json|FILE.csv --format wide,tall
-                 --output NAME|FILE.json --out FOLDER [--length SECONDS] [--footage FILE]
-                 [--accept FINDING,…] [--json]
+                 --output NAME|SET|FILE.json,… --out FOLDER [--length SECONDS] [--footage FILE]
+                 [--accept FINDING,…] [--again] [--json]
+  rubrick check  --design DESIGN --values FILE.json|FILE.csv --format wide,tall
+                 [--length SECONDS] [--accept FINDING,…] [--json]
   rubrick frame  --design DESIGN --values FILE.json --format wide --out FILE.png
                  [--at SECONDS] [--rate 25] [--ground "#rrggbb"] [--length SECONDS]
 
   DESIGN   the id of a published design, as id or id@release, or a design's JSON file
            (with --house FILE.json for its house style)
   NAME     the id of a saved output, or one of: see-through-clip, see-through-master, finished-clip
+  SET      the id or the name of a saved set of outputs
   FINDING  what may go out although the checks would stop it, as they name it, such as text_cut:name:
 
   Every row is looked at before anything is made. Rows that the checks stop are named and left out; then, or when a file
-  is not as it was asked, the exit status is 1.`;
+  is not as it was asked, the exit status is 1.
+  A file that is there and was made from the same is left as it is, unless --again says otherwise; so a run that was
+  stopped goes on. With --json every line is an object: how far a file is, what was found, what was made.`;
 
 const options = {
   design: { type: "string" },
@@ -34,6 +39,7 @@ const options = {
   ground: { type: "string" },
   rate: { type: "string" },
   accept: { type: "string" },
+  again: { type: "boolean", default: false },
   json: { type: "boolean", default: false },
   help: { type: "boolean", short: "h", default: false },
 } as const;

@@ -1,15 +1,12 @@
-import { existsSync, readFileSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import type { z } from "zod";
 import type { Accepted } from "@/contract/accepted";
 import type { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
-import { Output } from "@/core/outputs/output";
 import { faultsOf, parseDesign } from "@/core/document/upgrade";
 import { checkValues, startingValues, Values } from "@/core/document/values";
 import { database, isUnreachable } from "@/server/db/connection";
-import { listOutputs } from "@/server/db/outputs";
 import { findNumberedRelease } from "@/server/db/releases";
-import { isStored, localFile } from "@/server/files/storage";
 import { fileWords, fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
 import { joinInstance } from "./instance";
 import { decodeText, readTable, type TableRow } from "./table";
@@ -22,7 +19,7 @@ function readBytes(path: string): Uint8Array {
   }
 }
 
-function readJson(path: string): unknown {
+export function readJson(path: string): unknown {
   const text = decodeText(readBytes(path), path);
   try {
     return JSON.parse(text);
@@ -31,12 +28,12 @@ function readJson(path: string): unknown {
   }
 }
 
-const wordsOf = (name: string, error: z.ZodError): string =>
+export const wordsOf = (name: string, error: z.ZodError): string =>
   faultsOf(error)
     .map(({ path, message }) => `${name}: ${path}: ${message}`)
     .join("\n");
 
-async function asking<T>(ask: () => Promise<T>): Promise<T> {
+export async function asking<T>(ask: () => Promise<T>): Promise<T> {
   if (!joinInstance())
     throw new UsageError("There is no Rubrick here to ask. Start it once with npm start, or name files.");
   try {
@@ -51,6 +48,8 @@ async function asking<T>(ask: () => Promise<T>): Promise<T> {
 export interface LoadedDesign {
   readonly design: Design;
   readonly house: House;
+  /** Its number; 0 for a design that was never published. */
+  readonly release: number;
   /** What was known to be wrong when it was published. */
   readonly accepted: readonly Accepted[];
 }
@@ -70,12 +69,12 @@ export async function loadDesign(flags: Flags): Promise<LoadedDesign> {
       throw new UsageError(parsed.faults.map((fault) => `${name}: ${fault.path}: ${fault.message}`).join("\n"));
     const house = House.safeParse(readJson(needed(flags, "house")));
     if (!house.success) throw new UsageError(wordsOf("house style", house.error));
-    return { design: parsed.design, house: house.data, accepted: [] };
+    return { design: parsed.design, house: house.data, release: 0, accepted: [] };
   }
   const [id, number] = name.split("@");
   const release = await asking(() => findNumberedRelease(database(), id!, numbered(name, number)));
   if (!release) throw new UsageError(`There is no published design “${name}”.`);
-  return { design: release.document, house: release.house, accepted: release.accepted };
+  return { design: release.document, house: release.house, release: release.number, accepted: release.accepted };
 }
 
 /** The fill-ins of a call: one from JSON, or one for each row of a CSV; each with what is wrong with its values. */
@@ -106,55 +105,4 @@ function readValues(path: string, design: Design): TableRow[] {
   const parsed = Values.safeParse(full ? input : { fields: input });
   if (parsed.success) return [{ values: parsed.data }];
   throw new UsageError(wordsOf(path, parsed.error));
-}
-
-export interface LoadedOutput {
-  readonly output: Output;
-  readonly footage: string | undefined;
-}
-
-/** The output of a call: a saved one by id, or a JSON file; footage from a file or the instance. */
-export async function loadOutput(flags: Flags): Promise<LoadedOutput> {
-  const name = needed(flags, "output");
-  const output = name.endsWith(".json") ? readOutput(name) : await namedOutput(name, flags.footage !== undefined);
-  if (output.kind !== "h264" || output.backing.kind !== "footage") return { output, footage: undefined };
-  if (flags.footage !== undefined) {
-    const file = fromCaller(flags.footage);
-    if (!existsSync(file)) throw new UsageError(`${flags.footage} does not exist.`);
-    return { output, footage: file };
-  }
-  joinInstance();
-  const hash = output.backing.media.slice(6);
-  if (!process.env.STORAGE_URL || !(await isStored(hash)))
-    throw new UsageError("The output’s footage is not stored here. Name one with --footage.");
-  return { output, footage: await localFile(hash) };
-}
-
-function readOutput(path: string): Output {
-  const parsed = Output.safeParse(readJson(path));
-  if (parsed.success) return parsed.data;
-  throw new UsageError(wordsOf(path, parsed.error));
-}
-
-const fps = { num: 25, den: 1 };
-const anyFootage = { kind: "footage" as const, media: `media:${"0".repeat(64)}` };
-const plain: Readonly<Record<string, Output>> = {
-  "see-through-clip": { id: "see-through-clip", name: "See-through clip", kind: "vp9-alpha", fps },
-  "see-through-master": { id: "see-through-master", name: "See-through master", kind: "prores-4444", fps },
-};
-
-async function namedOutput(name: string, hasFootage: boolean): Promise<Output> {
-  if (joinInstance()) {
-    const saved = await asking(() => listOutputs(database())).catch((error: unknown) => {
-      if (plain[name]) return [];
-      throw error;
-    });
-    const found = saved.find((output) => output.id === name);
-    if (found) return found;
-  }
-  const known = plain[name];
-  if (known) return known;
-  if (name === "finished-clip" && hasFootage)
-    return { id: name, name: "Finished clip", kind: "h264", fps, backing: anyFootage };
-  throw new UsageError(`There is no output “${name}”.`);
 }

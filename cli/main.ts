@@ -1,9 +1,10 @@
 import { disconnect } from "@/server/db/connection";
 import { fileWords, readArguments, usage, UsageError } from "./arguments";
+import { check } from "./check";
 import { frame } from "./frame";
 import { render } from "./render";
 
-const commands = { render, frame } as const;
+const commands = { render, check, frame } as const;
 
 async function main(): Promise<number> {
   const { command, flags } = readArguments(process.argv.slice(2));

@@ -71,10 +71,51 @@ describe("the command line", () => {
     expect(said).toMatch(/row 2, square: not made\. .*cut.*text_cut:name:/);
     expect(said).toMatch(/row 3: not made\. .*control character/);
     // Names that differ in capitals alone would be one file on many disks.
-    expect(readdirSync(join(folder, "clips")).sort()).toEqual(["Test_BRAM_square_2.mov", "Test_Bram_square.mov"]);
+    const made = () => readdirSync(join(folder, "clips")).filter((name) => !name.startsWith("."));
+    expect(made().sort()).toEqual(["Test_BRAM_square_2.mov", "Test_Bram_square.mov"]);
     writeFileSync(join(folder, "one.json"), JSON.stringify({ name: long }));
     const accepted = [...of("render"), "--values", "one.json", "--accept", "text_cut:name:", ...rest.slice(2)];
     expect(run(...accepted)).toMatchObject({ status: 0, said: expect.stringContaining("proved") });
+  });
+  test("makes several outputs at once, leaves what is current on a second run, and makes anew what was touched", () => {
+    writeFileSync(join(folder, "people.csv"), "Name\nBram\n");
+    const still = { id: "still", name: "Still", kind: "still" };
+    writeFileSync(join(folder, "still.json"), JSON.stringify(still));
+    writeFileSync(join(folder, "srt.json"), JSON.stringify({ id: "words", name: "Words", kind: "srt" }));
+    const args = [
+      "--values",
+      "people.csv",
+      "--format",
+      "square",
+      "--output",
+      "still.json,srt.json",
+      "--out",
+      "several",
+    ];
+    const lines = (said: string) =>
+      said
+        .trim()
+        .split("\n")
+        .map((line) => JSON.parse(line) as Record<string, unknown>);
+    const first = lines(run(...of("render"), ...args, "--json").said);
+    const files = first.filter(({ made }) => made === true).map(({ output }) => output);
+    expect(files.sort()).toEqual(["still", "words"]);
+    expect(first.some(({ done, total }) => typeof done === "number" && done === total)).toBe(true);
+    const again = lines(run(...of("render"), ...args, "--json").said);
+    expect(again.filter(({ file }) => file).map(({ current }) => current)).toEqual([true, true]);
+    writeFileSync(join(folder, "several", "Test_Bram_square.srt"), "touched");
+    const third = lines(run(...of("render"), ...args, "--json").said);
+    expect(third.filter(({ made }) => made === true).map(({ output }) => output)).toEqual(["words"]);
+    const other = run(...of("render"), ...args.map((arg) => (arg === "still.json,srt.json" ? "nothing" : arg)));
+    expect(other).toMatchObject({ status: 2, said: expect.stringContaining("no output and no set “nothing”") });
+  });
+  test("checks rows without making anything", () => {
+    const long = "Maximilian Quartermaine of the Upper Orchard";
+    writeFileSync(join(folder, "people.csv"), `Name\nBram\n${long}\n`);
+    const { status, said } = run(...of("check"), "--values", "people.csv", "--format", "square");
+    expect(status).toBe(1);
+    expect(said).toMatch(/row 2, square: not made\. .*text_cut:name:/);
+    expect(said).toContain("1 clip may be made.");
   });
   test("paints a frame as it is in a clip of that rate", () => {
     writeFileSync(join(folder, "bram.json"), JSON.stringify({ name: "Bram" }));

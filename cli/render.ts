@@ -1,146 +1,145 @@
 import { mkdir, mkdtemp, rename, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
-import { findingsOf, openStops, type Finding } from "@/core/checks/findings";
-import { factsOf, madeOutput } from "@/core/outputs/output";
-import type { Values } from "@/core/document/values";
+import { groupBy } from "@/core/group";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { nameFactsOf } from "@/core/naming/facts";
 import { fileName, nameKey } from "@/core/naming/file-name";
-import { foundIn } from "@/render/checks";
-import { makeClip } from "@/render/clip";
+import { factsOf, paintingOf, type MadeOutput } from "@/core/outputs/output";
+import { makeClips, type WantedFile } from "@/render/clip";
 import { EncodeError } from "@/render/ffmpeg";
 import { FootageError } from "@/render/footage";
 import { soundOf } from "@/render/sound";
 import { localFile } from "@/server/files/storage";
 import { fileWords, fromCaller, needed, UsageError, type Flags } from "./arguments";
 import { joinInstance, loadStored } from "./instance";
-import { loadDesign, loadOutput, loadRows, type LoadedDesign, type LoadedOutput } from "./load";
+import { MadeFiles, printOf } from "./ledger";
+import { loadDesign, type LoadedDesign } from "./load";
+import { footageFor, loadOutputs } from "./outputs";
+import { lookAtRows, type Wanted } from "./rows";
+import { refuse, report, skip, tellProgress } from "./tell";
 
-/** A clip to make: a row of the call in one format. */
-interface Wanted {
-  readonly row: number;
-  readonly format: string;
-  readonly values: Values;
+/** A file of a call: a clip in one output, and what it is called. */
+interface Piece extends WantedFile {
+  readonly clip: Wanted;
+  readonly name: string;
+  readonly print: string;
 }
 
-/** Makes every clip of a call that nothing stops; answers whether all were made and proved. */
+/** Everything that a run knows. */
+interface Run {
+  readonly flags: Flags;
+  readonly loaded: LoadedDesign;
+  readonly out: string;
+  readonly work: string;
+  readonly made: MadeFiles;
+  readonly signal: AbortSignal;
+  readonly taken: Set<string>;
+}
+
+/** Makes every clip of a call that nothing stops, in all its outputs; answers whether all were made and proved. */
 export async function render(flags: Flags): Promise<boolean> {
   const loaded = await loadDesign(flags);
-  const { design } = loaded;
-  const rows = await loadRows(flags, design);
-  const output = await loadOutput(flags);
-  const formats = [
-    ...new Set(
-      needed(flags, "format")
-        .split(",")
-        .map((format) => format.trim()),
-    ),
-  ];
-  for (const format of formats) {
-    if (!design.formats.includes(format)) throw new UsageError(`The design has no format “${format}”.`);
-  }
+  const outputs = await loadOutputs(flags, loaded.design);
   const folder = needed(flags, "out");
   const out = fromCaller(folder);
+  const { wanted, allGood } = await lookAtRows(flags, loaded);
   await mkdir(out, { recursive: true }).catch((error: NodeJS.ErrnoException) => {
     throw new UsageError(fileWords(error, folder));
   });
-  const wanted: Wanted[] = [];
-  let allGood = true;
-  // All rows are looked at before anything is made: a wrong one is known at once, and stops no other.
-  for (const [i, row] of rows.entries()) {
-    if ("fault" in row) {
-      refuse(flags, { row: i + 1, message: row.fault });
-      allGood = false;
-      continue;
-    }
-    for (const format of formats) {
-      const clip = { row: i + 1, format, values: row.values };
-      if (await mayBeMade(flags, loaded, clip)) wanted.push(clip);
-      else allGood = false;
-    }
-  }
-  return (await makeAll(flags, { loaded, output, wanted, out })) && allGood;
-}
-
-/** Tells what is found about a row in a format; false when something stops it. */
-async function mayBeMade(flags: Flags, { design, house, accepted }: LoadedDesign, clip: Wanted): Promise<boolean> {
-  const found = await foundIn({ design, values: clip.values, house }, [clip.format], loadStored, "row");
-  const findings = findingsOf(design, found);
-  const named = (flags.accept ?? "").split(",").map((check) => ({ check: check.trim() }));
-  const open = openStops(findings, [...accepted, ...named]);
-  for (const finding of findings) tell(flags, clip, finding, open.includes(finding));
-  return open.length === 0;
-}
-
-async function makeAll(
-  flags: Flags,
-  {
-    loaded,
-    output,
-    wanted,
-    out,
-  }: { loaded: LoadedDesign; output: LoadedOutput; wanted: readonly Wanted[]; out: string },
-): Promise<boolean> {
   const work = await mkdtemp(join(out, ".rubrick-"));
   const stop = new AbortController();
   process.once("SIGINT", () => stop.abort(new UsageError("Stopped; unfinished files are gone.")));
-  const taken = new Set<string>();
-  let allProved = true;
+  const common = { flags, loaded, out, work, signal: stop.signal };
+  const run: Run = { ...common, made: new MadeFiles(out), taken: new Set() };
+  let good = allGood;
   try {
-    for (const clip of wanted) {
-      const name = nameOf(loaded, output, clip, taken);
-      try {
-        const result = await makeOne(loaded, output, clip, work, stop.signal);
-        const bytes = (await stat(result.file)).size;
-        await rename(result.file, join(out, name));
-        allProved &&= result.proof.passed;
-        report(flags, { ...result, file: join(out, name), bytes });
-      } catch (error) {
-        const message = wordsFor(error, loaded);
-        if (message === undefined) throw error;
-        refuse(flags, { row: clip.row, format: clip.format, message });
-        allProved = false;
-      }
-    }
+    for (const clip of wanted) if (!(await makeClip(run, clip, outputs))) good = false;
   } finally {
     await rm(work, { recursive: true, force: true });
   }
-  return allProved;
+  return good;
 }
 
-function nameOf({ design, house }: LoadedDesign, { output }: LoadedOutput, clip: Wanted, taken: Set<string>): string {
+/** Makes one clip in all outputs, those that agree in rate and size from one painting. */
+async function makeClip(run: Run, clip: Wanted, outputs: readonly MadeOutput[]): Promise<boolean> {
+  let good = true;
+  for (const [painting, own] of groupBy(outputs, paintingOf)) {
+    const pieces: Piece[] = [];
+    for (const output of own) {
+      const piece = await pieceOf(run, clip, output);
+      const current = run.flags.again !== true && (await run.made.isCurrent(piece.name, piece.print));
+      if (current) skip(run.flags, clip, join(run.out, piece.name));
+      else pieces.push(piece);
+    }
+    if (pieces.length > 0 && !(await makePieces(run, clip, pieces, painting))) good = false;
+  }
+  return good;
+}
+
+async function pieceOf({ flags, loaded, work, taken }: Run, clip: Wanted, output: MadeOutput): Promise<Piece> {
+  const { design, house, release } = loaded;
   const facts = {
     ...nameFactsOf(design, house, clip.values),
-    ...{ release: 0, format: clip.format, output, row: clip.row, counter: taken.size + 1 },
+    ...{ release, format: clip.format, output, row: clip.row, counter: taken.size + 1 },
     date: new Date().toISOString().slice(0, 10),
   };
   const name = fileName(facts, (key) => taken.has(key));
   taken.add(nameKey(name));
-  return name;
+  const footage = await footageFor(flags, output, clip.values);
+  const print = printOf(loaded, clip, output, footage);
+  const file = join(work, `file-${taken.size}.${factsOf(output).ending}`);
+  let told = 0;
+  const progress = (done: number, total: number) => {
+    if (done < total && performance.now() - told < 500) return;
+    told = performance.now();
+    tellProgress(flags, clip, { output: output.id, done, total });
+  };
+  return { clip, name, print, output, footage, file, progress };
 }
 
-async function makeOne(
-  { design, house }: LoadedDesign,
-  { output, footage }: LoadedOutput,
-  { values, format }: Wanted,
-  folder: string,
-  signal: AbortSignal,
-) {
-  const file = join(folder, `clip.${factsOf(output).ending}`);
-  const sound = factsOf(output).sound && design.sound ? await soundOf(design, house, storedSound) : undefined;
-  const scene = { design, values, house, format };
-  const result = await makeClip({
-    scene,
-    output: madeOutput(output, design),
-    footage,
-    sound,
-    loadPicture: loadStored,
-    folder,
-    file,
-    signal,
-  });
-  return { ...result, file };
+async function makePieces(run: Run, clip: Wanted, pieces: readonly Piece[], painting: string): Promise<boolean> {
+  const { flags, loaded, out, work, made, signal } = run;
+  const { design, house } = loaded;
+  const byFile = new Map(pieces.map((piece) => [piece.file, piece]));
+  let good = true;
+  const fail = (error: unknown) => {
+    signal.throwIfAborted();
+    const message = wordsFor(error, loaded);
+    if (message === undefined) throw error;
+    refuse(flags, { row: clip.row, format: clip.format, message });
+    good = false;
+  };
+  const heard = design.sound && pieces.some(({ output }) => factsOf(output).sound);
+  try {
+    await makeClips({
+      scene: { design, values: clip.values, house, format: clip.format },
+      files: pieces,
+      sound: heard ? await soundOf(design, house, storedSound) : undefined,
+      loadPicture: loadStored,
+      folder: await mkdtemp(join(work, `${painting.replace(/[^0-9]/g, "-")}-`)),
+      signal,
+      made: async ({ file }, result) => {
+        const { name, print, output } = byFile.get(file)!;
+        const bytes = (await stat(file)).size;
+        await rename(file, join(out, name));
+        if (result.proof.passed) await made.note(name, print);
+        else good = false;
+        report(flags, {
+          row: clip.row,
+          format: clip.format,
+          output: output.id,
+          ...result,
+          file: join(out, name),
+          bytes,
+        });
+      },
+      failed: async (_, error) => fail(error),
+    });
+  } catch (error) {
+    fail(error);
+  }
+  return good;
 }
 
 /** What is wrong with one clip, in words; undefined for what is wrong with all. */
@@ -156,28 +155,3 @@ const storedSound = async (hash: string): Promise<string> => {
   joinInstance();
   return localFile(hash);
 };
-
-function refuse(flags: Flags, told: { row: number; format?: string; message: string }): void {
-  const { row, format, message } = told;
-  if (flags.json) console.log(JSON.stringify({ ...told, made: false }));
-  else console.error(`row ${row}${format === undefined ? "" : `, ${format}`}: not made. ${message}`);
-}
-
-function tell(flags: Flags, { row, format }: Wanted, finding: Finding, open: boolean): void {
-  const { id, severity, message } = finding;
-  if (flags.json) console.log(JSON.stringify({ row, format, finding: id, severity, message, made: !open }));
-  else console.error(`row ${row}, ${format}: ${open ? "not made" : severity}. ${message} (${id})`);
-}
-
-type Report = { file: string; bytes: number } & Awaited<ReturnType<typeof makeClip>>;
-
-function report(flags: Flags, made: Report): void {
-  if (flags.json) {
-    console.log(JSON.stringify(made));
-    return;
-  }
-  const { file, frames, painted, paintS, encodeS, wallS, bytes, proof } = made;
-  const seconds = `paint ${paintS.toFixed(2)} s, encode ${encodeS.toFixed(2)} s, wall ${wallS.toFixed(2)} s`;
-  console.log(`${file}\n  ${frames} frames, ${painted} painted; ${seconds}; ${bytes} bytes`);
-  console.log(proof.passed ? "  proved" : `  NOT as asked: ${proof.faults.join("; ")}`);
-}

@@ -7,7 +7,7 @@ import { bundleOf, isFresh } from "../scripts/lib/programs.mjs";
 // The command is written in TypeScript: its bundle is run, or where that is missing or older, a loader reads it.
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const program = "cli/main.ts";
-const rooms = ["cli", "contract", "core", "render", "server"];
+const rooms = ["cli", "contract", "core", "render", "server", "ui/page"];
 const runs = isFresh(program, root, rooms) ? [join(root, bundleOf(program))] : ["--import", "tsx", join(root, program)];
 const env = { ...process.env, RUBRICK_CALLED_FROM: process.env.RUBRICK_CALLED_FROM ?? process.cwd() };
 const args = [...runs, ...process.argv.slice(2)];

@@ -41,7 +41,7 @@ try {
     await tick.evaluate((e) => e.checked && (e as HTMLInputElement).click());
   await press(page, ".tick", "Wide");
   for (const kind of [/^See-through clip/, /^See-through master/, /^Finished clip/]) await press(page, ".tick", kind);
-  await press(page, ".btn-primary", "Export 3 clips");
+  await press(page, ".btn-primary", "Export 3 files");
   await page.waitForSelector(".export-panel .notice-note a");
   await page.goto(`${base}/outbox`);
   await page.waitForFunction(

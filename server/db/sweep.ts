@@ -33,15 +33,15 @@ export async function sweepRows(db: Db): Promise<number> {
     .limit(batch)
     .del();
   // What was packed is fetched within the day.
-  await db("file_reference as r")
-    .join("job as j", "j.id", "r.id")
-    .where("r.kind", "zip")
-    .where("j.ended_at", "<", db.raw("date_sub(now(3), interval 1 day)"))
-    .delete("r");
-  await db("export_request as q")
-    .where("q.created_at", "<", db.raw("date_sub(now(3), interval 1 day)"))
-    .whereNotExists(db("export as e").select(db.raw("1")).whereRaw("e.request_id = q.id"))
-    .delete();
+  await db.raw(
+    `delete r from file_reference r join job j on j.id = r.id
+     where r.kind = 'zip' and j.ended_at < date_sub(now(3), interval 1 day)`,
+  );
+  await db.raw(
+    `delete q from export_request q
+     where q.created_at < date_sub(now(3), interval 1 day)
+       and not exists (select 1 from export e where e.request_id = q.id)`,
+  );
   const findings = await db("row_finding")
     .where("found_at", "<", db.raw("date_sub(now(3), interval ? day)", [findingDays]))
     .limit(batch)

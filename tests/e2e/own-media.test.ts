@@ -61,7 +61,7 @@ test("a contributor brings a picture along, frames it for one format, and the cl
   await press(page, ".tick", "Square");
   await press(page, ".tick", "Wide");
   await press(page, ".tick", /^See-through clip/);
-  await press(page, ".btn-primary", "Export 2 clips");
+  await press(page, ".btn-primary", "Export 2 files");
   await page.waitForSelector(".export-panel .notice-note a", { timeout: 30_000 });
   await page.click(".export-panel .notice-note a");
   const stamps = () =>

@@ -33,7 +33,7 @@ test("a contributor fills in an Arabic name, exports it and holds a proved clip"
     await tick.evaluate((e) => e.checked && (e as HTMLInputElement).click());
   await press(page, ".tick", "Wide");
   await press(page, ".tick", /^See-through clip/);
-  await press(page, ".btn-primary", "Export 1 clip");
+  await press(page, ".btn-primary", "Export 1 file");
   await page.waitForSelector(".export-panel .notice-note a");
   await page.click(".export-panel .notice-note a");
   await page.waitForFunction(
