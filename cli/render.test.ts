@@ -98,14 +98,14 @@ describe("the command line", () => {
         .split("\n")
         .map((line) => JSON.parse(line) as Record<string, unknown>);
     const first = lines(run(...of("render"), ...args, "--json").said);
-    const files = first.filter(({ made }) => made === true).map(({ output }) => output);
+    const files = first.filter(({ made, file }) => made === true && file).map(({ output }) => output);
     expect(files.sort()).toEqual(["still", "words"]);
     expect(first.some(({ done, total }) => typeof done === "number" && done === total)).toBe(true);
     const again = lines(run(...of("render"), ...args, "--json").said);
     expect(again.filter(({ file }) => file).map(({ current }) => current)).toEqual([true, true]);
     writeFileSync(join(folder, "several", "Test_Bram_square.srt"), "touched");
     const third = lines(run(...of("render"), ...args, "--json").said);
-    expect(third.filter(({ made }) => made === true).map(({ output }) => output)).toEqual(["words"]);
+    expect(third.filter(({ made, file }) => made === true && file).map(({ output }) => output)).toEqual(["words"]);
     const other = run(...of("render"), ...args.map((arg) => (arg === "still.json,srt.json" ? "nothing" : arg)));
     expect(other).toMatchObject({ status: 2, said: expect.stringContaining("no output and no set “nothing”") });
   });

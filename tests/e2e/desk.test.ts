@@ -345,8 +345,8 @@ test("a house that asks for it lets only what somebody else has approved be made
   const id = await opened((await newest("name-strap")).id, [{ name: "Anselm Grüneberg", role: "Climate" }]);
   const [row] = await rowsOf(id);
   try {
-    expect((await as("ines", "POST", "/api/house/rules", { approvedByOther: true })).status).toBe(403);
-    expect((await as("odile", "POST", "/api/house/rules", { approvedByOther: true })).status).toBe(200);
+    expect((await as("ines", "POST", "/api/house/rules", { approvedByOther: true, keepDays: 0 })).status).toBe(403);
+    expect((await as("odile", "POST", "/api/house/rules", { approvedByOther: true, keepDays: 0 })).status).toBe(200);
     const made = await as("ines", "POST", `/api/sheets/${id}/clips`, { rows: [row!.id] });
     expect(made.data).toMatchObject({
       clips: 0,
@@ -366,6 +366,6 @@ test("a house that asks for it lets only what somebody else has approved be made
     expect((await say("tomas", "approved")).status).toBe(200);
     expect((await as("ines", "POST", `/api/sheets/${id}/clips`, { rows: [row!.id] })).data.clips).toBe(4);
   } finally {
-    await as("odile", "POST", "/api/house/rules", { approvedByOther: false });
+    await as("odile", "POST", "/api/house/rules", { approvedByOther: false, keepDays: 0 });
   }
 });
