@@ -1,11 +1,23 @@
 "use client";
+import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
-import { purposes } from "@/core/outputs/define";
+import { purposes, type Purpose } from "@/core/outputs/define";
 import { factsOf, type Output } from "@/core/outputs/output";
 import { useEstimates } from "@/ui/outputs/use-estimates";
 import { purposeWords } from "@/ui/outputs/words";
 import { about, bytes } from "@/ui/parts/amounts";
+
+/** Which purposes lie open: those of what is chosen at first, then as they are turned. */
+function useOpened(outputs: readonly Output[], chosen: readonly string[]) {
+  const purposesOf = (ids: readonly string[]) =>
+    outputs.filter(({ id }) => ids.includes(id)).map((output) => factsOf(output).purpose);
+  const [opened, setOpened] = useState<ReadonlySet<Purpose>>(() => new Set(purposesOf(chosen)));
+  const turn = (purpose: Purpose, open: boolean) =>
+    setOpened((before) => new Set([...before, purpose].filter((one) => open || one !== purpose)));
+  const openFor = (ids: readonly string[]) => setOpened((before) => new Set([...before, ...purposesOf(ids)]));
+  return { opened, turn, openFor };
+}
 
 /** The kinds of file to make, by what they are for, each with what it is expected to weigh; whole sets in one press. */
 export function OutputTicks(props: {
@@ -32,26 +44,29 @@ export function OutputTicks(props: {
     .filter((set) => set.outputs.length > 0);
   const used = purposes.filter((purpose) => outputs.some((output) => factsOf(output).purpose === purpose));
   const chosenIs = (id: string) => chosen.includes(id);
+  const { opened, turn, openFor } = useOpened(outputs, chosen);
   return (
     <Form.Group as="fieldset" className="output-ticks">
       <legend>Kinds of file</legend>
       {sets.length > 0 && (
         <div className="d-flex flex-wrap gap-8 mb-8" role="group" aria-label="Sets">
           {sets.map((set) => (
-            <Button key={set.id} size="sm" variant="outline-secondary" onClick={() => onChange(set.outputs)}>
+            <Button
+              key={set.id}
+              size="sm"
+              variant="outline-secondary"
+              onClick={() => {
+                onChange(set.outputs);
+                openFor(set.outputs);
+              }}
+            >
               {set.name}
             </Button>
           ))}
         </div>
       )}
       {used.map((purpose) => (
-        <details
-          key={purpose}
-          open={
-            outputs.some(({ id, ...rest }) => chosenIs(id) && factsOf(rest as Output).purpose === purpose) ||
-            used.length === 1
-          }
-        >
+        <details key={purpose} open={opened.has(purpose)} onToggle={(event) => turn(purpose, event.currentTarget.open)}>
           <summary>{purposeWords[purpose]}</summary>
           {outputs
             .filter((output) => factsOf(output).purpose === purpose)
