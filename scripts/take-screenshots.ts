@@ -18,11 +18,6 @@ const browser = await openBrowser();
 const settle = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 const file = (name: string) => `docs/screenshots/${name}.png` as const;
 try {
-  const front = await browser.newPage();
-  await front.goto(`${base}/sign-in`, { waitUntil: "networkidle0" });
-  await front.screenshot({ path: file("sign-in") });
-  await front.close();
-
   const { page } = await signedIn(browser, "ines");
   await page.waitForSelector(".plate__picture img");
   await settle(2500);
@@ -39,6 +34,7 @@ try {
 
   for (const tick of await page.$$(".tick input"))
     await tick.evaluate((e) => e.checked && (e as HTMLInputElement).click());
+  await page.$$eval(".output-ticks details", (all) => all.forEach((one) => ((one as HTMLDetailsElement).open = true)));
   await press(page, ".tick", "Wide");
   for (const kind of [/^See-through clip/, /^See-through master/, /^Finished clip/]) await press(page, ".tick", kind);
   await press(page, ".btn-primary", "Export 3 files");
@@ -54,6 +50,13 @@ try {
   await press(page, ".outbox__row button", /proof/i);
   await settle(4000);
   await page.screenshot({ path: file("outbox") });
+  // Laid over footage as a program would, edges enlarged.
+  const track = await page.$eval(".outbox__row a[href*='/receivers/track']", (a) => (a as HTMLAnchorElement).href);
+  await page.goto(track);
+  await settle(4000);
+  await page.mouse.move(300, 545);
+  await settle(800);
+  await page.screenshot({ path: file("receiver") });
 
   await page.goto(`${base}/sheets`);
   await press(page, "td a", "Potting Shed Talks, autumn");
