@@ -3,11 +3,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { findingsOf } from "@/core/checks/findings";
 import { checkValues } from "@/core/document/values";
-import { Output } from "@/core/outputs/output";
+
 import { opsBounds } from "@/core/sample/bounds";
 import { keyOf } from "@/core/sample/key";
 import type { PaintOp } from "@/core/sample/types";
-import { box, designWith, sceneOf, testHouse, words } from "@/core/testing/scene";
+import { box, designWith, outputOf, sceneOf, testHouse, words } from "@/core/testing/scene";
 import { foundIn } from "@/render/checks";
 import { makeClip } from "@/render/clip";
 import { FramePainter } from "@/render/frame";
@@ -31,7 +31,7 @@ const request = { design: shouted, values: { fields: {} }, house: testHouse };
 const findings = findingsOf(shouted, await foundIn(request, ["square"], noFiles, "row"));
 
 const folder = await mkdtemp(join(tmpdir(), "rubrick-example-"));
-const output = Output.parse({ id: "o", name: "O", kind: "rle-mov", fps: { num: 25, den: 1 } });
+const output = outputOf({ kind: "rle-mov" });
 const file = join(folder, "clip.mov");
 const clip = await makeClip({
   scene: { design, values, house: testHouse, format: "square" },

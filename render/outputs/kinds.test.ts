@@ -53,7 +53,7 @@ describe.each(kinds)("%s", (kind) => {
   test.each(["square", "wide"].flatMap((format) => ["25", "29.97", "60"].map((rate) => [format, rate] as const)))(
     "in %s at %s a second is whole and as it was painted",
     async (format, rate) => {
-      const { proof, frames } = await make({ ...plain(kind), fps: frameRates[rate] }, { format });
+      const { proof, frames } = await make({ ...plain(kind), fps: frameRates[rate] }, { format, lengthS: 0.6 });
       expect(proof.faults).toEqual([]);
       const facts = outputKinds[kind];
       if (!facts.choices.rate) return;
