@@ -3,6 +3,7 @@ import { listExports, takenFileNames } from "@/server/db/exports";
 import { newId } from "@/server/db/ids";
 import { claimNextJob, returnJob, type Lease } from "@/server/db/jobs";
 import { listNewestReleases } from "@/server/db/releases";
+import { countRequests, listFirstOf, listRequests } from "@/server/db/requests";
 import { queueAhead } from "@/server/db/workers";
 import { median, round, type Measurement } from "./measure";
 
@@ -29,17 +30,35 @@ async function fill(db: Db): Promise<void> {
     }
   }
   for (let at = 0; at < exportsAtAll; at += 1000) {
+    let request = "";
     const made = Array.from({ length: 1000 }, (_, i) => {
       const id = newId();
       const waits = at + i < waitingAtOnce;
       const file = `Scale_${at + i}.webm`;
       const name = { file_name: file, name_key: file.toLowerCase() };
-      const row = { ...clip, ...name, id, job_id: id, created_by: member, state: waits ? "asked" : "done" };
+      if (i % 10 === 0) request = id;
+      const row = {
+        ...clip,
+        ...name,
+        id,
+        request_id: request,
+        job_id: id,
+        created_by: member,
+        state: waits ? "asked" : "done",
+      };
       const job = { id, kind: "render", payload: "{}", owner: member, turn: at + i, state: waits ? "waiting" : "done" };
       return { row, job };
     });
     await db("job").insert(made.map(({ job }) => job));
     await db("export").insert(made.map(({ row }) => row));
+    // Asked for by tens.
+    const asked = made.filter((_, i) => i % 10 === 0);
+    const asRequest = ({ row: { id, created_by } }: (typeof made)[number]) => ({
+      id,
+      created_by,
+      title: `Scale ${id}`,
+    });
+    await db("export_request").insert(asked.map(asRequest));
   }
 }
 
@@ -79,10 +98,17 @@ export async function measureScale(address: string, workerPid: number): Promise<
     const giveBack = async (leases: Lease[]) => {
       for (const lease of leases) await returnJob(db, lease);
     };
+    const outbox = (before?: number, text?: string) => async () => {
+      const found = await listRequests(db, { text }, { before, limit: 21 });
+      const ids = found.map(({ id }) => id);
+      return Promise.all([countRequests(db, ids), listFirstOf(db, ids, {}, 6)]);
+    };
     const page = (before?: number) => () => listExports(db, { before, limit: 51 });
     return [
-      line("first page of the outbox", 50, await msOf(20, page())),
-      line("a page far down the outbox", 50, await msOf(20, page(20_000))),
+      line("first page of the outbox", 50, await msOf(20, outbox())),
+      line("a page far down the outbox", 50, await msOf(20, outbox(2_000))),
+      line("a page of the outbox that is looked for by name", 200, await msOf(5, outbox(undefined, "Scale_77"))),
+      line("first page of all exports", 50, await msOf(20, page())),
       line("names in use", 5, await msOf(20, () => takenFileNames(db, ["Scale_4242"]))),
       line("one claim", 5, await msOf(30, () => claim(1), giveBack)),
       line("one of eight claims at once, each gets one", 5, (await msOf(30, () => claim(8), giveBack)) / 8),

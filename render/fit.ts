@@ -35,7 +35,9 @@ export async function fitToLimit(
   /** How often in a row one end has stayed where it was. */
   let stayed = { above: 0, below: 0 };
   while (tries.length < mostTries) {
-    const next = below ? between(above, below, target, stayed) : above.thrift + (target - Math.log(above.bytes)) / slope;
+    const next = below
+      ? between(above, below, target, stayed)
+      : above.thrift + (target - Math.log(above.bytes)) / slope;
     // The first step goes a little farther, so that what is looked for lies in between from then on.
     // The last try is never spent on hoping.
     const last = !below && tries.length === mostTries - 1;

@@ -8,6 +8,10 @@ import { useEstimates } from "@/ui/outputs/use-estimates";
 import { purposeWords } from "@/ui/outputs/words";
 import { about, bytes } from "@/ui/parts/amounts";
 
+/** What a kind is, and what of it this design has not. */
+const noteOf = (output: Output, hasSound: boolean): string =>
+  output.kind === "wav" && !hasSound ? "this design has no sound: the file would be silent" : factsOf(output).technical;
+
 /** Which purposes lie open: those of what is chosen at first, then as they are turned. */
 function useOpened(outputs: readonly Output[], chosen: readonly string[]) {
   const purposesOf = (ids: readonly string[]) =>
@@ -79,7 +83,7 @@ export function OutputTicks(props: {
                     <span className="figures quiet"> ≈ {bytes(sumOf((id) => id === output.id, "bytes"))}</span>
                   )}
                 </span>
-                <small>{factsOf(output).technical}</small>
+                <small>{noteOf(output, desk.document.sound !== undefined)}</small>
               </label>
             ))}
         </details>

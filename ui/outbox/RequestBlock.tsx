@@ -1,4 +1,5 @@
 "use client";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button, ProgressBar } from "react-bootstrap";
 import { z } from "zod";
@@ -7,6 +8,7 @@ import { ApiError, call } from "@/ui/parts/api";
 import { bytes } from "@/ui/parts/amounts";
 import { writeDate } from "@/ui/parts/dates";
 import { jobEnded } from "@/ui/parts/jobs";
+import { Notice } from "@/ui/parts/Notice";
 import { ExportRow } from "./ExportRow";
 
 export interface Deeds {
@@ -18,7 +20,7 @@ export interface Deeds {
 /** What was asked for together: one bar of progress for all, its files, and what can be done with all of them. */
 export function RequestBlock({ request, deeds }: { request: RequestView; deeds: Deeds }) {
   const { counts, files, exports } = request;
-  const { more, showAll } = useAll(request, deeds);
+  const { more, showAll, fault } = useAll(request);
   const shown = more ?? exports;
   const only = files === 1 ? exports[0] : undefined;
   if (only) {
@@ -48,6 +50,13 @@ export function RequestBlock({ request, deeds }: { request: RequestView; deeds: 
       {shown.map((job) => (
         <ExportRow key={job.id} job={job} onAct={(deed) => deeds.onFile(job, deed)} />
       ))}
+      {fault && (
+        <tr>
+          <td colSpan={5}>
+            <Notice weight="stop">{fault.message}</Notice>
+          </td>
+        </tr>
+      )}
       {files > shown.length && (
         <tr>
           <td colSpan={5}>
@@ -62,20 +71,22 @@ export function RequestBlock({ request, deeds }: { request: RequestView; deeds: 
   );
 }
 
-/** The files beyond the first ones, fetched when they are asked for. */
-function useAll({ id }: RequestView, { onFault }: Deeds) {
-  const [more, setMore] = useState<readonly ExportView[]>();
-  const [after, setAfter] = useState(0);
-  const showAll = async () => {
-    try {
-      const page = await call(`/api/requests/${id}/files?after=${after}`, RequestFiles);
-      setMore([...(more ?? []), ...page.exports]);
-      setAfter(page.next ?? Number.MAX_SAFE_INTEGER);
-    } catch (error) {
-      onFault((error as Error).message);
-    }
+/** The files beyond the first ones, fetched when they are asked for, and again when something of them has changed. */
+function useAll({ id }: RequestView) {
+  const [wanted, setWanted] = useState(false);
+  const files = useInfiniteQuery({
+    queryKey: ["outbox", "files", id],
+    queryFn: ({ pageParam }) => call(`/api/requests/${id}/files?after=${pageParam}`, RequestFiles),
+    initialPageParam: 0,
+    getNextPageParam: ({ next }) => next,
+    enabled: wanted,
+  });
+  const more = files.data?.pages.flatMap(({ exports }) => exports);
+  const showAll = () => {
+    if (wanted) void files.fetchNextPage();
+    else setWanted(true);
   };
-  return { more, showAll: () => void showAll() };
+  return { more, showAll, fault: files.error };
 }
 
 function Standing({ request: { counts, files, progress } }: { request: RequestView }) {

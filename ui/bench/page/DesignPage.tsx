@@ -1,5 +1,6 @@
 "use client";
 import type { Design } from "@/core/document/design";
+import { frameRates, rateName } from "@/core/document/fps";
 import { useBench, useBenchStore } from "../store";
 import { MotionSets } from "../motion/MotionSets";
 import { FinishRows } from "./FinishRows";
@@ -120,7 +121,7 @@ function ExportsSection() {
 
 function LengthSection() {
   const document = useBench((state) => state.document);
-  const { length } = document;
+  const { length, fps } = document;
   const put = usePut();
   const setLength = (part: Partial<Design["length"]>, merge: boolean) => {
     const next = { ...length, ...part };
@@ -200,6 +201,14 @@ function LengthSection() {
             ["together", "All at once"],
           ]}
           onChange={(leave) => put("Leave", { leave: leave as Design["leave"] })}
+        />
+      </Row>
+      <Row label="Frames a second">
+        <Choice
+          label="Frames a second, where an output leaves it to the design"
+          value={fps ? rateName(`${fps.num}/${fps.den}`) : ""}
+          options={[["", "25, as nothing is said"], ...Object.keys(frameRates).map((rate) => [rate, rate] as const)]}
+          onChange={(rate) => put("Frames a second", { fps: frameRates[rate] })}
         />
       </Row>
     </section>
