@@ -23,6 +23,7 @@ export interface Issues {
   property_unknown: { layer: string; property: string };
   value_refused: { layer: string; property: string; reason: string };
   pictures_heavy: { megapixels: number };
+  pictures_many: { gigabytes: number };
   limit_unreachable: { limitKb: number; leastKb: number };
   format_unknown: { format: string };
   format_gone: { format: string };

@@ -58,6 +58,8 @@ function stageWords(issue: StageIssue, nameOf: NameOf): string {
       return `“${nameOf(issue.layer)}” has no property “${issue.property}”.`;
     case "value_refused":
       return `“${nameOf(issue.layer)}” cannot take this for “${issue.property}”: ${issue.reason}.`;
+    case "pictures_many":
+      return `It changes in so many frames that they take more than ${issue.gigabytes} GB before they are coded. Make the clip shorter or smaller, or take a kind of file that is coded in one go.`;
     case "limit_unreachable":
       return `It does not fit into ${issue.limitKb} kB: the smallest that can still be looked at is ${issue.leastKb} kB. Raise the limit of the output, or make the clip shorter.`;
     case "pictures_heavy":

@@ -27,7 +27,8 @@ const escaped = (text: string): string =>
   text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll('"', "&quot;");
 /** Nothing in data may end the element it lies in. */
 const inScript = (json: string): string => json.replaceAll("<", "\\u003c");
-const inModule = (code: string): string => code.replace(/<\/(script)/gi, "<\\/$1").replaceAll("<!--", "<\\!--");
+/** A script as it stands in the page. */
+export const inModule = (code: string): string => code.replace(/<\/(script)/gi, "<\\/$1").replaceAll("<!--", "<\\!--");
 const inText = async (bytes: Uint8Array): Promise<string> =>
   (await pack(bytes, { level: 9 })).toString("base64").replace(/(.{120})/g, "$1\n");
 

@@ -2,6 +2,7 @@ import { open, type FileHandle } from "node:fs/promises";
 import { join } from "node:path";
 import { promisify } from "node:util";
 import { deflate, inflate } from "node:zlib";
+import { IssueError } from "@/core/issue";
 import { inOrder } from "./in-order";
 import type { EncodeJob } from "./outputs/define";
 import type { PictureSource } from "./painted";
@@ -9,6 +10,8 @@ import type { PictureSource } from "./painted";
 const [pack, unpack] = [promisify(deflate), promisify(inflate)];
 /** Flat graphics shrink to a twentieth even so. */
 const level = 1;
+/** Beyond this a clip is no clip for a kind that must be coded more than once. */
+const mostBytes = 12e9;
 
 /**
  * Puts all pictures of a clip by on disk, without loss, for kinds that are encoded more than once; they are painted once
@@ -34,6 +37,7 @@ export async function spoolPictures(
         await file.write(packed, 0, packed.length, at);
         places.push({ at, length: packed.length });
         at += packed.length;
+        if (at > mostBytes) throw new IssueError({ code: "pictures_many", gigabytes: mostBytes / 1e9 });
       },
     });
   } catch (error) {

@@ -8,7 +8,7 @@ import { FontBook } from "@/core/type/font-book";
 import { FramePainter } from "../frame";
 import { NodeHost } from "../node-host";
 import type { ProofJob } from "../outputs/define";
-import { readPage, readPlayer } from "../page";
+import { inModule, readPage, readPlayer } from "../page";
 import type { PaintedFrames } from "../painted";
 import { tellingFrames } from "./compare";
 
@@ -20,8 +20,7 @@ export async function provePage(job: ProofJob, frames: PaintedFrames): Promise<P
   const { plan, playable } = job;
   const html = await readFile(job.file, "utf8");
   const faults: string[] = [];
-  const player = (await readPlayer()).slice(-2000);
-  if (!html.includes(player)) faults.push("its player is not whole");
+  if (!html.includes(inModule(await readPlayer()))) faults.push("its player is not whole");
   if (/\b(?:src|href)\s*=\s*["']?https?:/i.test(html.replace(/<script[\s\S]*?<\/script>/g, "")))
     faults.push("it loads something from a network");
   const instants: Proof["instants"] = [];

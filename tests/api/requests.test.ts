@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
 import { Uint8ArrayReader, ZipReader, Uint8ArrayWriter } from "@zip.js/zip.js";
-import { as, base, cookieOf, releaseId, until } from "../support/api";
+import { as, base, cookieOf, releaseId, resultOf, until } from "../support/api";
+import { videoFile } from "../support/files";
 
 /* What is asked for together: by sets, under names by a pattern, as one line of the outbox, as one zip. */
 
@@ -150,6 +151,29 @@ describe("a request", () => {
     await as("ines", "POST", `/api/requests/${id}/retry`, {});
     expect((await readRequest(title)).counts.cancelled).toBeUndefined();
     await as("ines", "POST", `/api/requests/${id}/cancel`, {});
+  });
+  test("over footage of its own is laid over the film that was brought along, as it was sent", async () => {
+    const id = await output({ kind: "h264", backing: { kind: "own" }, fps: { num: 25, den: 1 } });
+    const film = videoFile("own.mp4", "-c:v", "libx264", "-pix_fmt", "yuv420p", "-t", "1");
+    const cookie = await cookieOf("ines");
+    const send = async (body: Buffer, as_: string) => {
+      const answer = await fetch(`${base}/api/media?name=own.mp4&as=${as_}`, {
+        ...{ method: "POST", body: new Uint8Array(body), headers: { cookie, origin: base } },
+      });
+      return resultOf(cookie, ((await answer.json()) as { data?: unknown }).data);
+    };
+    const brought = (await send(film, "footage")).data as { kind: string; footage: { hash: string } };
+    expect(brought.kind).toBe("footage");
+    const kept = await fetch(`${base}/api/media/${brought.footage.hash}`, { headers: { cookie } });
+    expect(Buffer.from(await kept.arrayBuffer()).equals(film)).toBe(true);
+    const values = { fields: { name: "Ada" }, lengthS: 3, footage: `media:${brought.footage.hash}` };
+    const { data } = await ask([id], { values });
+    const made = await until(
+      () => as("ines", "GET", `/api/exports/${data.ids[0]}`),
+      ({ data: { state } }) => state === "done" || state === "failed",
+      120,
+    );
+    expect(made.data).toMatchObject({ state: "done", proof: { passed: true, faults: [], frames: 75 } });
   });
   test("over footage of its own needs that footage", async () => {
     const id = await output({ kind: "h264", backing: { kind: "own" } });

@@ -6,11 +6,11 @@ import { IssueError } from "@/core/issue";
 import { factsOf } from "@/core/outputs/output";
 import { outputOf } from "@/core/testing/scene";
 import { sampleValues } from "@/core/document/values";
-import { readDesign } from "@/demo/designs";
-import { makeFootage } from "@/demo/footage";
-import { house } from "@/demo/house";
-import { makeClip } from "../clip";
-import { runFfmpeg } from "../ffmpeg";
+import { readDesign } from "./designs";
+import { makeFootage } from "./footage";
+import { house } from "./house";
+import { makeClip } from "@/render/clip";
+import { runFfmpeg } from "@/render/ffmpeg";
 
 /* Files fitted to a limit, and clips to key out, of a real design. */
 
