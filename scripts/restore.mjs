@@ -1,5 +1,16 @@
 import { createHash } from "node:crypto";
-import { createReadStream, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from "node:fs";
+import {
+  closeSync,
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from "node:fs";
 import { join, resolve } from "node:path";
 import { pipeline } from "node:stream/promises";
 import { createGunzip } from "node:zlib";
@@ -51,12 +62,28 @@ await runMain(async () => {
   say(`${folder} holds what the backup held. Start it with: npm start`);
 });
 
+/** Whether an archive has its end: one that is cut just between two of its files is listed without a complaint. */
+function endsWhole(file) {
+  const { size } = statSync(file);
+  // It is written in records of so many bytes, and ends in two blocks of nothing.
+  if (size === 0 || size % 10_240 !== 0) return false;
+  const end = Buffer.alloc(1024, 1);
+  const opened = openSync(file, "r");
+  try {
+    readSync(opened, end, 0, 1024, size - 1024);
+  } finally {
+    closeSync(opened);
+  }
+  return end.every((byte) => byte === 0);
+}
+
 async function unpack(file, root) {
   const listed = await runChild("tar", ["-tf", file]);
   const wrong = listed.stdout
     .split("\n")
     .filter((entry) => entry && !/^(database\.sql\.gz|storage\/([0-9a-f]{2}\/([0-9a-f]{64})?)?)$/.test(entry));
-  if (listed.status !== 0 || wrong.length > 0 || !listed.stdout.includes("database.sql.gz")) {
+  const whole = listed.status === 0 && endsWhole(file);
+  if (!whole || wrong.length > 0 || !listed.stdout.includes("database.sql.gz")) {
     throw new StartError(`${file} is no backup of Rubrick, or it is cut off.`);
   }
   mkdirSync(root, { recursive: true });
