@@ -12,7 +12,7 @@ import { runFfmpeg } from "../ffmpeg";
 
 /* Every kind of file, in two formats and three rates, read back by something else than what wrote it. */
 
-jest.setTimeout(300_000);
+jest.setTimeout(900_000);
 let folder: string;
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), "rubrick-kinds-"));
