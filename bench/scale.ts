@@ -1,5 +1,6 @@
 import { connect, type Db } from "@/server/db/connection";
-import { listExports, takenFileNames } from "@/server/db/exports";
+import { takenFileNames } from "@/server/db/export-names";
+import { listExports } from "@/server/db/exports";
 import { newId } from "@/server/db/ids";
 import { claimNextJob, returnJob, type Lease } from "@/server/db/jobs";
 import { listNewestReleases } from "@/server/db/releases";

@@ -1,5 +1,6 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import type { Writable } from "node:stream";
 import sharp from "sharp";
 import { frameToS, type Fps } from "@/core/document/fps";
 import type { Box } from "@/core/geometry/box";
@@ -9,6 +10,7 @@ import { runFfmpeg, writeTo } from "./ffmpeg";
 import { placeGif } from "./gif-blocks";
 import type { EncodeJob } from "./outputs/define";
 import type { PictureSource } from "./painted";
+import { around } from "./png";
 import { runProgram } from "./program";
 import { runsOf, type HeldRun } from "./runs";
 
@@ -64,7 +66,7 @@ export async function encodeGif(job: Job, pictures: PictureSource, thrift: GifTh
   const { palette, dither, repeats } = job.output;
   const { width, height } = place.box;
   const input = ["-f", "rawvideo", "-pix_fmt", "rgba", "-s", `${width}x${height}`, "-r", "25", "-i", "pipe:0"];
-  const feed = (stream: NodeJS.WritableStream) => feedPictures(job, pictures, place, stream as never);
+  const feed = (stream: Writable) => feedPictures(job, pictures, place, stream);
   const use = `dither=${dithers[dither]}:alpha_threshold=128`;
   const colours = `max_colors=${thrift.colours}:reserve_transparent=1`;
   const loop = ["-loop", String(repeats === 0 ? 0 : repeats === 1 ? -1 : repeats - 1)];
@@ -93,7 +95,7 @@ async function feedPictures(
   job: Job,
   pictures: PictureSource,
   { runs, whole, box }: Placed,
-  stream: import("node:stream").Writable,
+  stream: Writable,
 ): Promise<void> {
   const { bounds } = job.plan;
   const { matte, ground } = job.output;
@@ -105,10 +107,11 @@ async function feedPictures(
       let picture = sharp(pixels, { raw: { width: bounds.width, height: bounds.height, channels: 4 } });
       const sized = whole.width !== format.width;
       if (ground) {
-        const right = format.width - bounds.x - bounds.width;
-        const bottom = format.height - bounds.y - bounds.height;
-        picture = picture.extend({ left: bounds.x, top: bounds.y, right, bottom, background: "#00000000" });
-        if (sized) picture = sharp(await picture.raw().toBuffer(), { raw: { ...sizeOf(format), channels: 4 } });
+        picture = picture.extend(around(bounds, format));
+        if (sized)
+          picture = sharp(await picture.raw().toBuffer(), {
+            raw: { width: format.width, height: format.height, channels: 4 },
+          });
       }
       if (sized) picture = picture.resize(box.width, box.height, { fit: "fill", kernel: "linear" });
       const raw = ground || sized ? await picture.raw().toBuffer() : pixels;
@@ -118,5 +121,3 @@ async function feedPictures(
     job.signal,
   );
 }
-
-const sizeOf = ({ width, height }: { readonly width: number; readonly height: number }) => ({ width, height });

@@ -1,8 +1,8 @@
 import sharp from "sharp";
 import type { Box } from "@/core/geometry/box";
 
-/** Where a picture of these bounds stands in a whole one. */
-const around = (bounds: Box, whole: { readonly width: number; readonly height: number }) => ({
+/** What sharp extends a picture of these bounds by, to make the whole of it: nothing that is seen. */
+export const around = (bounds: Box, whole: { readonly width: number; readonly height: number }) => ({
   left: bounds.x,
   top: bounds.y,
   right: whole.width - bounds.x - bounds.width,

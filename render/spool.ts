@@ -17,7 +17,7 @@ const mostBytes = 12e9;
  * Puts all pictures of a clip by on disk, without loss, for kinds that are encoded more than once; they are painted once
  * all the same. `look` sees each on its way. Whoever asks must `close`.
  */
-export async function spoolPictures(
+async function spoolPictures(
   job: EncodeJob,
   pictures: PictureSource,
   look?: (pixels: Buffer) => void,

@@ -1,4 +1,5 @@
 import { converter, formatHex } from "culori";
+import { levelsOf } from "./matte";
 
 /* The colour of a ground that a keyer takes out again. */
 
@@ -71,8 +72,7 @@ export class ShownColours {
 
   /** How far the nearest shown colour is from this one; Infinity when nothing is shown. */
   distanceTo(hex: string): number {
-    const [r, g, b] = [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
-    const own = placeOf(r, g, b);
+    const own = placeOf(...levelsOf(hex));
     return Math.min(Infinity, ...this.places().map((place) => apart(own, place)));
   }
 

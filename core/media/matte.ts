@@ -1,5 +1,5 @@
 /** Alpha from which on a pixel counts as there, where it can only be there or not. */
-export const halfAlpha = 128;
+const halfAlpha = 128;
 
 /** The levels of a colour `#rrggbb`. */
 export const levelsOf = (colour: string): readonly [number, number, number] => [

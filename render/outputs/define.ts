@@ -8,21 +8,25 @@ import type { Footage } from "../footage";
 import type { PaintedFrames, PictureSource } from "../painted";
 import type { ClipSound } from "../sound";
 
-export interface EncodeJob<O extends Output = Output> {
+/** What both making and proving a file must know. */
+interface FileJob<O extends Output> {
   readonly playable: Playable;
-  readonly format: Format;
   readonly plan: ClipPlan;
   readonly output: MadeOutput<O>;
   /** The footage when the output is laid over one. */
   readonly footage?: Footage | undefined;
   /** What is heard under the clip, in kinds that carry sound. */
   readonly sound?: ClipSound | undefined;
-  /** What is needed to show it elsewhere, for kinds that carry the design itself. */
-  readonly carry?: (() => Promise<Carried>) | undefined;
-  /** A folder of this job's own, and the file to make in it. */
+  /** A folder of this job's own, and the file that is made in it. */
   readonly folder: string;
   readonly file: string;
   readonly signal?: AbortSignal | undefined;
+}
+
+export interface EncodeJob<O extends Output = Output> extends FileJob<O> {
+  readonly format: Format;
+  /** What is needed to show it elsewhere, for kinds that carry the design itself. */
+  readonly carry?: (() => Promise<Carried>) | undefined;
   /** Told the frames written so far, of the clip's frames. */
   readonly progress: (frames: number) => void;
 }
@@ -41,20 +45,10 @@ export interface Made {
   readonly fitted?: boolean;
 }
 
-export interface ProofJob<O extends Output = Output> {
-  readonly file: string;
-  readonly playable: Playable;
-  readonly plan: ClipPlan;
-  readonly output: MadeOutput<O>;
-  readonly footage?: Footage | undefined;
-  /** The design's own sound, where the clip carries it. */
-  readonly sound?: ClipSound | undefined;
+export interface ProofJob<O extends Output = Output> extends FileJob<O> {
   /** Whether the clip must be heard. */
   readonly sounds?: boolean;
   readonly made?: Made | undefined;
-  /** For what is unpacked on the way. */
-  readonly folder: string;
-  readonly signal?: AbortSignal | undefined;
 }
 
 /** How one kind of file is made, and how it is proved. */

@@ -120,6 +120,25 @@ describe("odd lengths and sizes", () => {
   });
 });
 
+test.each(kinds)("%s of 1200 × 628, through an open shutter, with a first frame that moves", async (kind) => {
+  const formats = testHouse.formats.map((one) => (one.id === "square" ? { ...one, width: 1200, height: 628 } : one));
+  const moving = designWith(layers, { formats: ["square"], motionBlur: { angle: 180, samples: 8 } });
+  const output = outputOf(plain(kind));
+  const file = join(folder, `odd.${factsOf(output).ending}`);
+  const house = { ...testHouse, formats };
+  const scene = { design: moving, values: { fields: {}, lengthS: 0.6 }, house, format: "square" };
+  const { proof } = await makeClip({ scene, output, loadPicture, folder, file });
+  expect(proof.faults).toEqual([]);
+  if (outputKinds[kind].choices.scale) expect([proof.width, proof.height]).toEqual([1200, 628]);
+});
+
+test.each(["apng", "webp", "gif", "srt", "web-page"] as const)("%s of five minutes costs what moves", async (kind) => {
+  const { proof, painted, frames } = await make({ kind }, { lengthS: 300 });
+  expect(proof.faults).toEqual([]);
+  expect(frames).toBe(7500);
+  expect(painted).toBeLessThan(40);
+});
+
 test("all kinds come from one painting", async () => {
   const outputs = kinds.filter((kind) => kind !== "still").map((kind) => outputOf(plain(kind)));
   const painted: number[] = [];
@@ -154,6 +173,10 @@ describe("a still", () => {
     expect(without.equals(pixels)).toBe(false);
     expect(at(without, 300, 380)[3]).toBe(128);
   });
+});
+
+test.each(["apng", "webp", "gif"] as const)("%s is shown as often as was asked", async (kind) => {
+  for (const repeats of [1, 3]) expect((await make({ kind, repeats }, { lengthS: 0.4 })).proof.faults).toEqual([]);
 });
 
 describe("a proof of a moving picture refuses", () => {

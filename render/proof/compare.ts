@@ -3,6 +3,7 @@ import type { Proof } from "@/core/document/proof";
 import type { Box } from "@/core/geometry/box";
 import type { ProofJob } from "../outputs/define";
 import type { PaintedFrames } from "../painted";
+import { around } from "../png";
 import { differenceOf } from "./difference";
 import { edgeAllowance, type Tolerance } from "./tolerances";
 
@@ -87,13 +88,7 @@ async function asSized(job: ProofJob, painted: Buffer): Promise<Expected> {
   const { bounds } = plan;
   const { format } = playable;
   const whole = await sharp(painted, { raw: { width: bounds.width, height: bounds.height, channels: 4 } })
-    .extend({
-      left: bounds.x,
-      top: bounds.y,
-      right: format.width - bounds.x - bounds.width,
-      bottom: format.height - bounds.y - bounds.height,
-      background: "#00000000",
-    })
+    .extend(around(bounds, format))
     .raw()
     .toBuffer();
   const resized = await sharp(whole, { raw: { width: format.width, height: format.height, channels: 4 } })

@@ -7,6 +7,7 @@ import type { Expected, ExportState } from "@/contract/exports";
 import { type Db, fromJson } from "./connection";
 import { addEvent } from "./events";
 import { addReferences, setReferences } from "./files";
+import { inTransaction } from "./transaction";
 
 /** A clip that was asked for: what it is made from, and what came of it. A job makes it. */
 export interface Export {
@@ -197,61 +198,6 @@ export async function countAsked(db: Db, memberId: string): Promise<number> {
   return Number((await query.count("* as n"))[0]?.n ?? 0);
 }
 
-/** Keys of file names in use that begin with one of these stems. */
-export async function takenFileNames(db: Db, stems: readonly string[]): Promise<Set<string>> {
-  const rows = await db("export")
-    .where((any) => {
-      for (const stem of stems.map(nameKey)) {
-        any.orWhereRaw("name_key like ? escape '!'", [`${stem.replace(/[!%_]/g, "!$&")}%`]);
-      }
-    })
-    .select("name_key");
-  return new Set(rows.map((row) => row.name_key as string));
-}
-
-/** The exports that have these names, by `nameKey`, and whether there is a file, or is to be one. */
-export async function findNamed(
-  db: Db,
-  keys: readonly string[],
-): Promise<Map<string, { readonly id: string; readonly there: boolean }>> {
-  const rows: Row[] = await db("export").whereIn("name_key", keys).select("id", "name_key", "state", "gone_at");
-  const there = ({ state, gone_at }: Row) => state === "asked" || (state === "done" && gone_at === null);
-  return new Map(rows.map((row) => [row.name_key as string, { id: row.id as string, there: there(row) }]));
-}
-
-/** A finished export with what it took. */
-export interface MeasuredExport {
-  readonly kind: string;
-  readonly designId: string;
-  readonly frames: number;
-  readonly width: number;
-  readonly height: number;
-  readonly bytes: number;
-  readonly seconds: number;
-}
-
-/** The exports that were finished last. */
-export async function listMeasured(db: Db, most: number): Promise<MeasuredExport[]> {
-  const rows: Row[] = await db("export as e")
-    .join("design_release as r", "r.id", "e.release_id")
-    .where("e.state", "done")
-    .orderBy("e.ended_at", "desc")
-    .limit(most)
-    .select("e.settings", "e.proof", "e.figures", "e.file_bytes", "r.design_id");
-  return rows.flatMap((row) => {
-    if (row.proof === null || row.figures === null || row.file_bytes === null) return [];
-    const { frames, width, height } = fromJson<Proof>(row.proof);
-    const common = {
-      frames,
-      width,
-      height,
-      bytes: Number(row.file_bytes),
-      seconds: fromJson<Figures>(row.figures).wallS,
-    };
-    return [{ ...common, kind: fromJson<MadeOutput>(row.settings).kind, designId: row.design_id as string }];
-  });
-}
-
 export interface Figures {
   readonly painted: number;
   readonly paintS: number;
@@ -351,12 +297,15 @@ export async function letGo(db: Db, days: number, most: number): Promise<number>
     .where("ended_at", "<", db.raw("date_sub(now(3), interval ? day)", [days]))
     .orderBy("ended_at")
     .limit(most)
-    .select("id", "settings", "fill", "file_hash");
+    .select("id", "settings", "fill");
   for (const { id, settings, fill } of rows) {
-    await db("export")
-      .where({ id: id as string })
-      .update({ gone_at: db.fn.now(3), file_hash: null });
-    await setReferences(db, "export", id as string, [fromJson(settings), fromJson(fill)]);
+    await inTransaction(db, async (trx) => {
+      const own = { id: id as string, state: "done" };
+      const gone = await trx("export")
+        .where(own)
+        .update({ gone_at: db.fn.now(3), file_hash: null });
+      if (gone > 0) await setReferences(trx, "export", own.id, [fromJson(settings), fromJson(fill)]);
+    });
   }
   if (rows.length > 0) await addEvent(db, "exports", { ids: rows.map(({ id }) => id) });
   return rows.length;

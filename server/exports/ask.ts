@@ -93,19 +93,19 @@ export interface Asked {
 }
 
 /** What was asked for together, under the name that the outbox shows. */
-export interface Request {
+export interface AskedTogether {
   readonly id: string;
   readonly title: string;
 }
 
-export const newRequest = (title: string): Request => ({ id: newId(), title: title.slice(0, 200) });
+export const newRequest = (title: string): AskedTogether => ({ id: newId(), title: title.slice(0, 200) });
 
 /** Queues clips of one release, all of them or none. Refuses more than may wait. */
 export async function askForClips(
   member: Member,
   release: Release,
   clips: readonly AskedClip[],
-  request: Request,
+  request: AskedTogether,
 ): Promise<Asked> {
   // Whoever asks for the same at the same instant may have taken the names; then the next are taken.
   return retried(async () => {
@@ -119,7 +119,7 @@ async function queue(
   member: Member,
   release: Release,
   clips: readonly NamedClip[],
-  request: Request,
+  request: AskedTogether,
 ): Promise<string[]> {
   const known = await readMeasures(database());
   const rows = clips.map((clip): NewExport => {

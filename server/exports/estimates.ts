@@ -4,7 +4,7 @@ import { scaleOf, type MadeOutput } from "@/core/outputs/output";
 import { outputKinds } from "@/core/outputs/kinds";
 import type { Expected } from "@/contract/exports";
 import type { Db } from "@/server/db/connection";
-import { listMeasured, type MeasuredExport } from "@/server/db/exports";
+import { listMeasured, type MeasuredExport } from "@/server/db/measured";
 
 /** What an estimate is about. */
 export interface Subject {

@@ -5,7 +5,6 @@ import type { Values } from "@/core/document/values";
 import type { Output } from "@/core/outputs/output";
 import { rowValues } from "@/core/sheets/row";
 import { titleOf } from "@/core/sheets/title";
-import { allows } from "@/server/auth/principal";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
 import {
@@ -35,7 +34,7 @@ import {
   renderJob,
   type Asked,
 } from "./ask";
-import { toViews } from "./views";
+import { mayAct, toViews } from "./views";
 
 /** Checks a fill-in whole and queues one export for each format and output; all of them or none. */
 export async function createExports(
@@ -146,8 +145,8 @@ async function existing(id: string): Promise<Export> {
   return job;
 }
 
-export function ownOrDesigner(member: Member, job: Pick<Export, "createdBy">): void {
-  if (job.createdBy !== member.id && !allows("designer", member.role)) {
+export function ownOrDesigner(member: Member, { createdBy }: Pick<Export, "createdBy">): void {
+  if (!mayAct(member, createdBy)) {
     throw new Refusal(403, "role", "Only the member who started this export, a designer or the owner may do that.");
   }
 }

@@ -3,7 +3,7 @@ import { nameFactsOf } from "@/core/naming/facts";
 import type { NameFacts } from "@/core/naming/pattern";
 import { factsOf } from "@/core/outputs/output";
 import type { Db } from "@/server/db/connection";
-import { findNamed, takenFileNames } from "@/server/db/exports";
+import { findNamed, takenFileNames } from "@/server/db/export-names";
 import type { Release } from "@/server/db/releases";
 import type { AskedClip } from "./ask";
 

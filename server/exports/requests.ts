@@ -25,7 +25,7 @@ import { notFound, Refusal } from "@/server/refusal";
 import { chosenOutputs, refuseFormats, renderJob, subjectOf } from "./ask";
 import { expectedOf, readMeasures } from "./estimates";
 import { ownOrDesigner } from "./exports";
-import { toViews } from "./views";
+import { mayAct, toViews } from "./views";
 
 /** Files of a request that are shown before somebody asks for all. */
 const firstFiles = 6;
@@ -53,20 +53,11 @@ export async function readRequests(member: Member, query: z.output<typeof Reques
   const views = await toViews(first, member);
   const byRequest = groupBy(views, ({ id }) => first.find((row) => row.id === id)!.requestId);
   const requests = shown.map(({ id, title, createdByName, createdBy, createdAt }): RequestView => ({
-    ...{ id, title, by: createdByName, mine: isOwn(member, createdBy), createdAt: createdAt.toISOString() },
+    ...{ id, title, by: createdByName, mine: mayAct(member, createdBy), createdAt: createdAt.toISOString() },
     ...summed(counts.get(id) ?? []),
     exports: byRequest.get(id) ?? [],
   }));
   return { requests, next: found.length > requestsPerPage ? shown[shown.length - 1]!.seq : null };
-}
-
-function isOwn(member: Member, createdBy: string): boolean {
-  try {
-    ownOrDesigner(member, { createdBy });
-    return true;
-  } catch {
-    return false;
-  }
 }
 
 function summed(counts: readonly RequestCount[]): Pick<RequestView, "counts" | "files" | "bytes" | "progress"> {

@@ -10,6 +10,10 @@ const dayMs = 24 * 3600 * 1000;
 /** Days before it goes that a file says so. */
 const warnDays = 14;
 
+/** Everyone may stop and repeat what they have asked for; a designer or owner what anybody has. */
+export const mayAct = (member: Member, createdBy: string): boolean =>
+  createdBy === member.id || allows("designer", member.role);
+
 /** Exports as they are shown; those that wait with what is before them. */
 export async function toViews(rows: readonly Export[], member: Member): Promise<ExportView[]> {
   const ahead = rows.some(({ state }) => state === "waiting") ? await queueAhead(database()) : new Map<string, Ahead>();
@@ -26,7 +30,7 @@ function toView(row: Export, member: Member, ahead: Ahead | undefined, keepDays:
     output: row.output,
     fileName: row.fileName,
     by: row.createdByName,
-    mine: row.createdBy === member.id || allows("designer", member.role),
+    mine: mayAct(member, row.createdBy),
     createdAt: row.createdAt.toISOString(),
     state: row.state,
     stage: row.stage,

@@ -7,14 +7,15 @@ import { pathToFileURL } from "node:url";
 import { afterAll, describe, expect, jest, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
 import { findDraft, lockDraft } from "@/server/db/designs";
+import { letGo } from "@/server/db/exports";
 import { migrate } from "@/server/db/migrate";
 import { inTransaction } from "@/server/db/transaction";
 import { noteStored, setReferences } from "@/server/db/files";
 import { makeWorkFolder, store, storeFile } from "@/server/files/storage";
 import { sweep } from "@/worker/sweep";
-import { as } from "../support/api";
+import { as, readExport, startExport, until } from "../support/api";
 
-jest.setTimeout(60_000);
+jest.setTimeout(180_000);
 afterAll(disconnect);
 
 describe("changing the tables", () => {
@@ -177,4 +178,38 @@ describe("sweeping", () => {
       expect(readdirSync(dirname(pathOf!(hash)))).toEqual([hash]);
     });
   });
+});
+
+test("finished files go after the time the house keeps them, say so before, and are made again on a press", async () => {
+  const db = database();
+  const id = await startExport();
+  const made = () =>
+    until(
+      () => readExport(id),
+      ({ state, goneAt }) => state === "done" && goneAt === null,
+      120,
+    );
+  const keepFor = (keepDays: number) => as("odile", "POST", "/api/house/rules", { approvedByOther: false, keepDays });
+  const age = (days: number) =>
+    db("export")
+      .where({ id })
+      .update({ ended_at: db.raw("date_sub(now(3), interval ? day)", [days]) });
+  const file = () => as("ines", "GET", `/api/exports/${id}/file`);
+  const { goesAt } = await made();
+  expect(goesAt).toBeNull();
+  try {
+    expect((await keepFor(90)).status).toBe(200);
+    await age(80);
+    expect((await readExport(id)).goesAt).not.toBeNull();
+    await letGo(db, 90, 100);
+    expect((await readExport(id)).goneAt).toBeNull();
+    await age(91);
+    expect(await letGo(db, 90, 100)).toBe(1);
+    expect(await readExport(id)).toMatchObject({ state: "done", goneAt: expect.any(String), goesAt: null });
+    expect([(await file()).status, await letGo(db, 90, 100)]).toEqual([410, 0]);
+    expect((await as("ines", "POST", `/api/exports/${id}/retry`, {})).status).toBe(200);
+    expect((await made()).goneAt).toBeNull();
+  } finally {
+    await keepFor(0);
+  }
 });

@@ -105,6 +105,14 @@ describe("a page that plays a graphic by itself", () => {
     expect(facts).toEqual({ width: 960, height: 540, corner: 0, ground: "rgba(0, 0, 0, 0)" });
     const bram = await pixelsAt(page, 2);
     await page.evaluate(() => window.rubrick.fill({ name: "Ada Fernsby" }));
+    const ada = await pixelsAt(page, 2);
+    // What stands still is there again in a window of another size, and back.
+    for (const width of [480, 960]) {
+      await page.setViewport({ width, height: 700, deviceScaleFactor: 1 });
+      await page.waitForFunction((wanted) => document.querySelector("canvas")!.width === wanted, {}, width);
+    }
+    const shown = await page.evaluate(() => window.rubrick.pixels().data.some((level) => level > 0));
+    expect([shown, (await pixelsAt(page, 2)).equals(ada)]).toEqual([true, true]);
     expect((await pixelsAt(page, 2)).equals(bram)).toBe(false);
     await page.close();
 
@@ -115,6 +123,15 @@ describe("a page that plays a graphic by itself", () => {
     const again = await opened(other, "?at=2", { width: 960, height: 700 });
     expect((await pixelsAt(again, 2)).equals(bram)).toBe(true);
     await again.close();
+  });
+
+  test("says what was filled in and runs none of it", async () => {
+    const hostile = `</script><script>document.title="run"</script><!--`;
+    const { file } = await made("name-strap", "square", { name: hostile.slice(0, 40), role: hostile.slice(9, 60) });
+    const page = await opened(file, "?at=2&repeats=x", { width: 540, height: 540 });
+    expect(await page.title()).toBe("Name strap");
+    expect(await page.evaluate(() => window.rubrick.lengthS())).toBe(4);
+    await page.close();
   });
 
   test("plays by itself, and as often as it is told", async () => {

@@ -53,7 +53,7 @@ function usedWords(files: number, sheets: number): string {
 }
 
 /** What is said of an output, in words, as far as it is no matter of course. */
-export function settingsOf(output: Output, footage: Footage): (readonly [string, string])[] {
+function settingsOf(output: Output, footage: Footage): (readonly [string, string])[] {
   const facts = factsOf(output);
   const { fps, scale } = output;
   const lines: (readonly [string, string] | false)[] = [

@@ -34,6 +34,8 @@ document.body.append(canvas);
 let values: Values = valuesFrom(payload, location.search, document.body);
 let take: Take | undefined;
 let shownKey = "";
+/** The instant that is shown; undefined before the first. */
+let shownS: number | undefined;
 
 const { fps, house, design, format: formatId } = payload;
 const format = house.formats.find(({ id }) => id === formatId)!;
@@ -51,20 +53,23 @@ function shareNow(): number {
   return Math.min(4, Math.max(0.05, fits));
 }
 
-/** Lays out anew for the window; what is shown stays until then. */
+/** Lays out anew for the window, and shows the same instant in it; what is shown stays until then. */
 async function fit(): Promise<void> {
   const share = shareNow();
   const next = await takeFor(share, values);
   const { width, height } = next.scene.format;
+  // A canvas that takes another size is empty.
   canvas.width = width;
   canvas.height = height;
   canvas.style.width = `${width / devicePixelRatio}px`;
   canvas.style.height = `${height / devicePixelRatio}px`;
   [take, shownKey] = [next, ""];
+  if (shownS !== undefined) await show(shownS);
 }
 
 async function show(timeS: number): Promise<void> {
   if (!take) return;
+  shownS = timeS;
   const { scene, bounds } = take;
   const picture = scene.sample(timeS);
   if (picture.key === shownKey) return;
@@ -77,8 +82,13 @@ async function show(timeS: number): Promise<void> {
 }
 
 const asked = new URLSearchParams(location.search);
-const still = asked.has("at") ? Number(asked.get("at")) : undefined;
-const repeats = Number(asked.get("repeats") ?? document.body.dataset.repeats ?? payload.repeats);
+/** A number of the address; undefined for what is none. */
+const numberOf = (text: string | null | undefined): number | undefined => {
+  const value = text ? Number(text) : NaN;
+  return Number.isFinite(value) && value >= 0 ? value : undefined;
+};
+const still = numberOf(asked.get("at"));
+const repeats = numberOf(asked.get("repeats")) ?? numberOf(document.body.dataset.repeats) ?? payload.repeats;
 let startedMs: number | undefined;
 let moving = true;
 

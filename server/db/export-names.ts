@@ -1,0 +1,26 @@
+import { nameKey } from "@/core/naming/file-name";
+import type { Db } from "./connection";
+
+type Row = Record<string, unknown>;
+
+/** Keys of file names in use that begin with one of these stems. */
+export async function takenFileNames(db: Db, stems: readonly string[]): Promise<Set<string>> {
+  const rows = await db("export")
+    .where((any) => {
+      for (const stem of stems.map(nameKey)) {
+        any.orWhereRaw("name_key like ? escape '!'", [`${stem.replace(/[!%_]/g, "!$&")}%`]);
+      }
+    })
+    .select("name_key");
+  return new Set(rows.map((row) => row.name_key as string));
+}
+
+/** The exports that have these names, by `nameKey`, and whether there is a file, or is to be one. */
+export async function findNamed(
+  db: Db,
+  keys: readonly string[],
+): Promise<Map<string, { readonly id: string; readonly there: boolean }>> {
+  const rows: Row[] = await db("export").whereIn("name_key", keys).select("id", "name_key", "state", "gone_at");
+  const there = ({ state, gone_at }: Row) => state === "asked" || (state === "done" && gone_at === null);
+  return new Map(rows.map((row) => [row.name_key as string, { id: row.id as string, there: there(row) }]));
+}
