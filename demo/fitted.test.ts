@@ -9,6 +9,7 @@ import { sampleValues } from "@/core/document/values";
 import { readDesign } from "./designs";
 import { makeFootage } from "./footage";
 import { house } from "./house";
+import { loadDemoPicture } from "./pictures";
 import { makeClip } from "@/render/clip";
 import { runFfmpeg } from "@/render/ffmpeg";
 
@@ -58,6 +59,14 @@ test("a limit that nothing fits into is told with the least that it takes", asyn
   // Either it fits after all, or it says what would.
   if (refused instanceof IssueError) expect(refused.issue).toMatchObject({ code: "limit_unreachable", limitKb: 10 });
   else expect((refused as { bytes: number }).bytes).toBeLessThanOrEqual(10_000);
+});
+
+test.each(["split-frame", "format-wipe"] as const)("a GIF of %s is see-through again where something goes", async (id) => {
+  const wiped = readDesign(id);
+  const output = outputOf({ kind: "gif", scale: 0.25 });
+  const scene = { design: wiped, values: { ...sampleValues(wiped), lengthS: 3 }, house, format: "wide" };
+  const loading = { loadPicture: loadDemoPicture, folder, file: join(folder, `${id}.gif`) };
+  expect((await makeClip({ scene, output, ...loading })).proof.faults).toEqual([]);
 });
 
 describe("a clip to key out", () => {

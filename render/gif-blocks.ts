@@ -23,9 +23,12 @@ function afterBlocks(gif: Buffer, from: number): number {
 
 const tableBytes = (flags: number): number => (flags & 0x80 ? 3 << ((flags & 7) + 1) : 0);
 
+/** Bits that say what becomes of a picture when the next one comes: it is cleared away. */
+const disposal = { mask: 0b00011100, cleared: 2 << 2 };
+
 /**
- * Puts coded pictures of a part into their place in the whole, and gives each its own delay. Changes the bytes as they
- * are. Throws when it has not as many pictures as delays.
+ * Puts coded pictures of a part into their place in the whole, gives each its own delay, and has each cleared before the
+ * next. Changes the bytes as they are. Throws when it has not as many pictures as delays.
  */
 export function placeGif(gif: Buffer, { width, height, x, y, delays }: GifFacts): void {
   gif.writeUInt16LE(width, 6);
@@ -36,7 +39,10 @@ export function placeGif(gif: Buffer, { width, height, x, y, delays }: GifFacts)
     const kind = gif[at];
     if (kind === 0x3b) break;
     if (kind === 0x21) {
-      if (gif[at + 1] === 0xf9) gif.writeUInt16LE(delays[pictures] ?? 0, at + 4);
+      if (gif[at + 1] === 0xf9) {
+        gif[at + 3] = (gif[at + 3]! & ~disposal.mask) | disposal.cleared;
+        gif.writeUInt16LE(delays[pictures] ?? 0, at + 4);
+      }
       at = afterBlocks(gif, at + 2);
     } else if (kind === 0x2c) {
       gif.writeUInt16LE(gif.readUInt16LE(at + 1) + x, at + 1);

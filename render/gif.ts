@@ -70,7 +70,8 @@ export async function encodeGif(job: Job, pictures: PictureSource, thrift: GifTh
   const use = `dither=${dithers[dither]}:alpha_threshold=128`;
   const colours = `max_colors=${thrift.colours}:reserve_transparent=1`;
   const loop = ["-loop", String(repeats === 0 ? 0 : repeats === 1 ? -1 : repeats - 1)];
-  const coder = ["-vsync", "0", "-c:v", "gif", ...loop, "-y", file];
+  // Whole pictures: what ffmpeg leaves out of them by itself shows through where something becomes see-through.
+  const coder = ["-vsync", "0", "-c:v", "gif", "-gifflags", "-offsetting-transdiff", ...loop, "-y", file];
   const { signal } = job;
   if (palette === "frame") {
     const graph = `split[a][b];[a]palettegen=${colours}:stats_mode=single[p];[b][p]paletteuse=new=1:${use}`;
