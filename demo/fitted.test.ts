@@ -61,13 +61,16 @@ test("a limit that nothing fits into is told with the least that it takes", asyn
   else expect((refused as { bytes: number }).bytes).toBeLessThanOrEqual(10_000);
 });
 
-test.each(["split-frame", "format-wipe"] as const)("a GIF of %s is see-through again where something goes", async (id) => {
-  const wiped = readDesign(id);
-  const output = outputOf({ kind: "gif", scale: 0.25 });
-  const scene = { design: wiped, values: { ...sampleValues(wiped), lengthS: 3 }, house, format: "wide" };
-  const loading = { loadPicture: loadDemoPicture, folder, file: join(folder, `${id}.gif`) };
-  expect((await makeClip({ scene, output, ...loading })).proof.faults).toEqual([]);
-});
+test.each(["split-frame", "format-wipe"] as const)(
+  "a GIF of %s is see-through again where something goes",
+  async (id) => {
+    const wiped = readDesign(id);
+    const output = outputOf({ kind: "gif", scale: 0.25 });
+    const scene = { design: wiped, values: { ...sampleValues(wiped), lengthS: 3 }, house, format: "wide" };
+    const loading = { loadPicture: loadDemoPicture, folder, file: join(folder, `${id}.gif`) };
+    expect((await makeClip({ scene, output, ...loading })).proof.faults).toEqual([]);
+  },
+);
 
 describe("a clip to key out", () => {
   /** Mean difference of two films of one size, in levels of 255, over all frames. */
