@@ -126,7 +126,8 @@ export const RequestFilesQuery = z.strictObject({
 });
 /** Packs the finished files of a request; folders by a pattern such as `{format}`. */
 export const ZipRequest = z.strictObject({ folders: z.string().max(200).default("") });
-export const ZipAnswer = z.object({ job: z.string() });
+/** The job that makes a file for whoever asks. */
+export const JobAnswer = z.object({ job: z.string() });
 
 export const OutboxQuery = z.strictObject({
   before: z.coerce.number().int().min(1).max(Number.MAX_SAFE_INTEGER).optional(),

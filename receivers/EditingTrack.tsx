@@ -1,6 +1,8 @@
 "use client";
 import { useCallback, useEffect, useRef, useState, type PointerEvent, type RefObject } from "react";
 import { factsOf } from "@/core/outputs/output";
+import { useLook } from "@/ui/outbox/use-look";
+import { Notice } from "@/ui/parts/Notice";
 import type { ReceiverProps } from "./Receiver";
 
 /** How many times edges are enlarged, and pixels of the picture that are looked at. */
@@ -10,6 +12,9 @@ const looked = 36;
 /** The file on an upper track over footage, from a second on that can be pulled; its edges enlarged beside it. */
 export function EditingTrack({ file, url, footage }: ReceiverProps) {
   const { seen } = factsOf(file.output);
+  const film = seen === "video" || seen === "nothing";
+  const copy = useLook(file, seen === "nothing");
+  const source = seen === "nothing" ? copy.data : url;
   const lengthS = Math.max(1, file.proof?.durationS ?? 1);
   const [totalS, setTotal] = useState(12);
   const [startS, setStart] = useState(1);
@@ -23,13 +28,18 @@ export function EditingTrack({ file, url, footage }: ReceiverProps) {
     (timeS: number, from = startS) => {
       setAt(timeS);
       if (under.current) under.current.currentTime = timeS % Math.max(0.1, under.current.duration || totalS);
-      if (seen === "video" && over.current) over.current.currentTime = Math.min(lengthS, Math.max(0, timeS - from));
+      if (film && over.current) over.current.currentTime = Math.min(lengthS, Math.max(0, timeS - from));
     },
-    [lengthS, seen, startS, totalS],
+    [lengthS, film, startS, totalS],
   );
   const { width = 16, height = 9 } = file.proof ?? {};
   return (
     <div className="track">
+      {copy.isFetching && <p className="quiet">Reading the file …</p>}
+      {copy.data !== undefined && (
+        <p className="quiet">A copy, read from the file: browsers can’t show this kind itself.</p>
+      )}
+      {copy.error && <Notice weight="stop">{copy.error.message}</Notice>}
       <div className="track__view">
         <div className="track__picture" style={{ aspectRatio: width / height }} onPointerMove={point}>
           {footage !== undefined && (
@@ -43,10 +53,10 @@ export function EditingTrack({ file, url, footage }: ReceiverProps) {
               onSeeked={draw}
             />
           )}
-          {seen === "video" ? (
+          {film ? (
             <video
               ref={over}
-              src={url}
+              src={source}
               muted
               playsInline
               preload="auto"

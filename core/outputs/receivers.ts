@@ -8,11 +8,17 @@ export interface Receiver {
   readonly takes: readonly OutputKind[];
 }
 
+/** Seconds of a file that a copy made for looking shows. */
+export const copiedS = 60;
+
 export const receiverIds = ["track", "mail", "dewdrop"] as const;
 export type ReceiverId = (typeof receiverIds)[number];
 
+const films = ["prores-4444", "png-mov", "png-sequence", "vp9-alpha", "key-colour"] as const;
+const trackTakes: readonly OutputKind[] = [...films, "apng", "webp", "gif", "still"];
+
 export const receivers: Readonly<Record<ReceiverId, Receiver>> = {
-  track: { id: "track", label: "On a track", takes: ["vp9-alpha", "apng", "webp", "gif", "key-colour", "still"] },
+  track: { id: "track", label: "On a track", takes: trackTakes },
   mail: { id: "mail", label: "In a letter", takes: ["gif", "apng", "webp"] },
   dewdrop: { id: "dewdrop", label: "On Dewdrop", takes: ["h264", "key-colour"] },
 };

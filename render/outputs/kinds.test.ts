@@ -9,6 +9,7 @@ import { factsOf, type OutputKind } from "@/core/outputs/output";
 import { box, designWith, outputOf, testHouse, words } from "@/core/testing/scene";
 import { makeClip, makeClips } from "../clip";
 import { runFfmpeg } from "../ffmpeg";
+import { makeWatchable } from "../watchable";
 
 /* Every kind of file, in two formats and three rates, read back by something else than what wrote it. */
 
@@ -156,6 +157,19 @@ test("all kinds come from one painting", async () => {
   const alone = await make({ kind: "apng" });
   expect(Math.max(...painted)).toBe(alone.painted);
 });
+
+test.each(["prores-4444", "png-mov", "png-sequence"] as const)(
+  "%s, which browsers can’t show, has a copy that they can, of the same pictures",
+  async (kind) => {
+    const { file, frames } = await make({ kind, fps: frameRates["29.97"] });
+    const copy = join(folder, `${kind}.look.webm`);
+    await makeWatchable(file, copy, await mkdtemp(join(folder, "look-")));
+    const read = ["-c:v", "libvpx-vp9", "-i", copy, "-vf", "format=rgba", "-f", "rawvideo", "pipe:1"];
+    expect((await runFfmpeg(read)).length).toBe(frames * 1080 * 1080 * 4);
+    const [copied, itself] = [await pixelAt(copy, "vp9-alpha", 250, 370), await pixelAt(file, kind, 250, 370)];
+    for (const [i, value] of copied.entries()) expect(Math.abs(value - itself[i]!)).toBeLessThanOrEqual(3);
+  },
+);
 
 describe("a still", () => {
   test("without words keeps everything else, and their room", async () => {

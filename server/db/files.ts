@@ -8,7 +8,10 @@ import { inTransaction, retried } from "./transaction";
 
 /** Who refers to files: a row of one of these kinds, by its id. */
 export type Referrer =
-  "house" | "house_version" | "removal" | "output" | "export" | "footage" | "row" | "poster" | "zip";
+  "house" | "house_version" | "removal" | "output" | "export" | "footage" | "row" | "poster" | Passing;
+
+/** Jobs whose files are fetched by whoever asked, and kept for a day. */
+export type Passing = "zip" | "look";
 
 /** Writes down that a file is stored, or is about to be; it counts as fresh again. */
 export async function noteStored(db: Db, hash: string, bytes: number): Promise<void> {

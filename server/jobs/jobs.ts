@@ -14,12 +14,16 @@ export async function readJob(member: Member, id: string): Promise<JobView> {
   return { id, state, stage, done, total, error, result };
 }
 
-const Packed = z.object({ hash: z.string(), bytes: z.number(), fileName: z.string() });
+const Made = z.object({
+  ...{ hash: z.string(), bytes: z.number(), mime: z.string().default("application/zip") },
+  /** Offered for saving under this name; shown in place without one. */
+  fileName: z.string().optional(),
+});
 
-/** The file that a job of one's own has packed. Refuses while there is none, and when it has gone. */
-export async function packedFile(member: Member, id: string): Promise<z.infer<typeof Packed>> {
+/** The file that a job of one's own has made. Refuses while there is none, and when it has gone. */
+export async function madeFile(member: Member, id: string): Promise<z.infer<typeof Made>> {
   const { state, result } = await readJob(member, id);
-  const packed = Packed.safeParse(result);
-  if (state !== "done" || !packed.success) throw notFound("file");
-  return packed.data;
+  const made = Made.safeParse(result);
+  if (state !== "done" || !made.success) throw notFound("file");
+  return made.data;
 }

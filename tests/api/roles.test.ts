@@ -25,6 +25,7 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "GET /api/exports/[export]/file": "contributor",
   "POST /api/exports/estimate": "contributor",
   "GET /api/exports/[export]/page": "contributor",
+  "POST /api/exports/[export]/look": "contributor",
   "GET /api/jobs/[job]/file": "contributor",
   "GET /api/requests": "contributor",
   "GET /api/requests/[request]/files": "contributor",

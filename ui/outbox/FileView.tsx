@@ -1,13 +1,17 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
+import { Button } from "react-bootstrap";
 import { PauseFill, PlayFill } from "react-bootstrap-icons";
 import type { ExportView } from "@/contract/exports";
 import { Outputs } from "@/contract/outputs";
 import { factsOf } from "@/core/outputs/output";
+import { copiedS } from "@/core/outputs/receivers";
 import type { Plate } from "@/ui/stage/FormatStage";
 import { PlateChoice } from "@/ui/stage/PlateChoice";
 import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+import { useLook } from "./use-look";
 
 export const fileUrl = (job: Pick<ExportView, "id">): string => `/api/exports/${job.id}/file`;
 
@@ -16,11 +20,7 @@ export function FileView({ job }: { job: ExportView }) {
   const { seen, alpha } = factsOf(job.output);
   switch (seen) {
     case "nothing":
-      return (
-        <p className="quiet proof__none">
-          Browsers can’t show this kind. Lay it over footage in an editing program; it needs no setting for alpha.
-        </p>
-      );
+      return <Copy job={job} />;
     case "words":
       return <Words job={job} />;
     case "sound":
@@ -30,8 +30,31 @@ export function FileView({ job }: { job: ExportView }) {
   }
 }
 
+/** What browsers can't show, as a copy that is made when it is wanted. */
+function Copy({ job }: { job: ExportView }) {
+  const [wanted, setWanted] = useState(false);
+  const copy = useLook(job, wanted);
+  if (copy.data !== undefined) {
+    return (
+      <>
+        <OverGrounds job={job} copy={copy.data} />
+        <p className="quiet">A copy, read from the file: browsers can’t show this kind itself.</p>
+      </>
+    );
+  }
+  return (
+    <div className="proof__none">
+      <p className="quiet">Browsers can’t show this kind. In an editing program it needs no setting for alpha.</p>
+      <Button variant="outline-secondary" size="sm" disabled={copy.isFetching} onClick={() => setWanted(true)}>
+        {copy.isFetching ? "Reading the file …" : "Show a copy of it"}
+      </Button>
+      {copy.error && <Notice weight="stop">{copy.error.message}</Notice>}
+    </div>
+  );
+}
+
 /** What is see-through, over dark, light, checker and the house's footage. */
-function OverGrounds({ job }: { job: ExportView }) {
+function OverGrounds({ job, copy }: { job: ExportView; copy?: string }) {
   const [plate, setPlate] = useState<Plate>("dark");
   const outputs = useQuery({ queryKey: ["outputs"], queryFn: () => call("/api/outputs", Outputs) });
   const footage = outputs.data?.footage[0]?.hash;
@@ -41,12 +64,14 @@ function OverGrounds({ job }: { job: ExportView }) {
         {plate === "footage" && footage !== undefined && (
           <video className="proof__under" src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
         )}
-        <Seen job={job} />
+        {copy === undefined ? <Seen job={job} /> : <Film url={copy} lengthS={shownS(job)} />}
       </div>
       <PlateChoice plate={plate} footage={footage !== undefined} onChange={setPlate} />
     </div>
   );
 }
+
+const shownS = ({ proof }: ExportView): number => Math.min(copiedS, proof?.durationS ?? 0);
 
 function Seen({ job }: { job: ExportView }) {
   const { seen } = factsOf(job.output);

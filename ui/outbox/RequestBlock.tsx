@@ -3,7 +3,7 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button, ProgressBar } from "react-bootstrap";
 import { z } from "zod";
-import { RequestFiles, ZipAnswer, type ExportView, type RequestView } from "@/contract/exports";
+import { RequestFiles, JobAnswer, type ExportView, type RequestView } from "@/contract/exports";
 import { ApiError, call } from "@/ui/parts/api";
 import { bytes } from "@/ui/parts/amounts";
 import { writeDate } from "@/ui/parts/dates";
@@ -120,7 +120,7 @@ function All({ request, deeds }: { request: RequestView; deeds: Deeds }) {
     deeds.onFault(undefined);
     setPacking("Packing …");
     try {
-      const { job } = await call(`/api/requests/${id}/zip`, ZipAnswer, { folders: "{format}" });
+      const { job } = await call(`/api/requests/${id}/zip`, JobAnswer, { folders: "{format}" });
       const ended = await jobEnded(job, ({ done, total }) => total > 0 && setPacking(`Packing ${done} of ${total} …`));
       if (ended.state !== "done") throw new ApiError(422, "zip", ended.error ?? "The files could not be packed.");
       location.assign(`/api/jobs/${job}/file`);

@@ -2,6 +2,7 @@
 import { job as check } from "./check";
 import { job as drifts } from "./drifts";
 import { job as ingest } from "./ingest";
+import { job as look } from "./look";
 import { job as poster } from "./poster";
 import { job as render } from "./render";
 import { job as rows } from "./rows";
@@ -11,6 +12,7 @@ export const jobKinds = {
   check: check,
   drifts: drifts,
   ingest: ingest,
+  look: look,
   poster: poster,
   render: render,
   rows: rows,

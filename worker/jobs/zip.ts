@@ -8,14 +8,11 @@ import { writeCsv } from "@/core/table/csv";
 import { writeZip } from "@/render/zip-files";
 import type { Db } from "@/server/db/connection";
 import type { Export } from "@/server/db/exports";
-import { addReferences, setReferences } from "@/server/db/files";
-import { lockLease } from "@/server/db/jobs";
 import { findRelease, type Release } from "@/server/db/releases";
 import { findRequest, listIn } from "@/server/db/requests";
-import { inTransaction } from "@/server/db/transaction";
 import { localFile, storeFile } from "@/server/files/storage";
-import { persist } from "../persist";
-import { defineJob, type JobContext } from "./define";
+import { keepForADay } from "../passing";
+import { defineJob } from "./define";
 
 const payload = z.object({ request: z.string(), folders: z.string() });
 const mostFiles = 5000;
@@ -24,7 +21,7 @@ const mostFiles = 5000;
 export const job = defineJob({
   payload,
   run: async (context, { request, folders }) => {
-    const { db, lease, folder, signal, progress } = context;
+    const { db, folder, signal, progress } = context;
     const asked = await findRequest(db, request);
     const rows = (await listIn(db, request, ["done"], mostFiles)).filter(({ fileHash }) => fileHash);
     const path = join(folder, "files.zip");
@@ -43,20 +40,10 @@ export const job = defineJob({
     await zip.close();
     signal.throwIfAborted();
     const stored = await storeFile(path);
-    await keep(context, lease.job.id, stored.hash);
-    return { ...stored, fileName: `${slug(asked?.title ?? "", 120) || "clips"}.zip` };
+    await keepForADay(context, "zip", stored.hash);
+    return { ...stored, mime: "application/zip", fileName: `${slug(asked?.title ?? "", 120) || "clips"}.zip` };
   },
 });
-
-/** Kept for as long as its job is known; the sweep lets go of it then. */
-const keep = ({ db, lease }: JobContext, id: string, hash: string): Promise<void> =>
-  persist(() =>
-    inTransaction(db, async (trx) => {
-      await lockLease(trx, lease);
-      await setReferences(trx, "zip", id, null);
-      await addReferences(trx, "zip", id, hash);
-    }),
-  );
 
 async function releasesOf(db: Db, rows: readonly Export[]): Promise<Map<string, Release>> {
   const releases = new Map<string, Release>();
