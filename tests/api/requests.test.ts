@@ -183,6 +183,28 @@ describe("a request", () => {
   });
 });
 
+test("a file that browsers can’t show has a copy that they can, the same one on the same day", async () => {
+  const [see, film] = [await output({ kind: "prores-4444" }), await output({ kind: "still" })];
+  const { data } = await ask([see, film], { values: { fields: { name: "Ada" }, lengthS: 3 } });
+  const [id, still] = data.ids as string[];
+  expect((await as("ines", "POST", `/api/exports/${id}/look`, {})).error?.code).toBe("export_unfinished");
+  const read = () => as("ines", "GET", `/api/exports/${id}`);
+  await until(read, ({ data: { state } }) => state === "done", 120);
+  const { job } = (await as("ines", "POST", `/api/exports/${id}/look`, {})).data;
+  await resultOf(await cookieOf("ines"), { job });
+  const copy = await fetch(`${base}/api/jobs/${job}/file`, { headers: { cookie: await cookieOf("ines") } });
+  expect(copy.headers.get("content-type")).toBe("video/webm");
+  // The head of every Matroska file, and so of every WebM.
+  expect(Buffer.from(await copy.arrayBuffer()).readUInt32BE(0)).toBe(0x1a45dfa3);
+  expect((await as("ines", "POST", `/api/exports/${id}/look`, {})).data.job).toBe(job);
+  await until(
+    () => as("ines", "GET", `/api/exports/${still}`),
+    ({ data: { state } }) => state === "done",
+    60,
+  );
+  expect((await as("ines", "POST", `/api/exports/${still}/look`, {})).error?.code).toBe("seen");
+});
+
 test("an estimate says what a clip will weigh and take, and what it goes by", async () => {
   const { data: all } = await as("ines", "GET", "/api/outputs");
   const outputs = all.outputs.map(({ output: { id } }: { output: { id: string } }) => id);

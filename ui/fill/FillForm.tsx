@@ -73,7 +73,7 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         notes={notes.fields.get("length") ?? []}
         onChange={setLength}
       />
-      <FootageField desk={desk} filling={filling} />
+      <FootageField desk={desk} footage={filling.values.footage} onChange={filling.setFootage} />
       <Button variant="link" size="sm" className="fill__over mt-12 p-0" onClick={startOver}>
         Empty the form
       </Button>

@@ -2,16 +2,20 @@
 import { Button } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
 import { UploadButton } from "@/ui/parts/UploadButton";
-import type { Filling } from "./use-filling";
+
+interface FootageFieldProps {
+  readonly desk: Pick<FillDesk, "document" | "outputs">;
+  readonly footage: string | undefined;
+  readonly onChange: (footage: string | undefined) => void;
+}
 
 /** The film that this clip is laid over, where an output lays it over its own. */
-export function FootageField({ desk, filling }: { desk: FillDesk; filling: Filling }) {
+export function FootageField({ desk, footage, onChange }: FootageFieldProps) {
   const { outputs: allowed } = desk.document;
   const asked = desk.outputs.some(
     (output) =>
       output.kind === "h264" && output.backing.kind === "own" && (allowed === undefined || allowed.includes(output.id)),
   );
-  const { footage } = filling.values;
   if (!asked && footage === undefined) return null;
   return (
     <section className="fill__group" aria-label="Footage">
@@ -37,10 +41,10 @@ export function FootageField({ desk, filling }: { desk: FillDesk; filling: Filli
           accept="video/mp4,video/quicktime,video/webm"
           wanted={["footage"]}
           as="footage"
-          onUploaded={(made) => made.kind === "footage" && filling.setFootage(`media:${made.footage.hash}`)}
+          onUploaded={(made) => made.kind === "footage" && onChange(`media:${made.footage.hash}`)}
         />
         {footage !== undefined && (
-          <Button variant="link" size="sm" onClick={() => filling.setFootage(undefined)}>
+          <Button variant="link" size="sm" onClick={() => onChange(undefined)}>
             Without footage
           </Button>
         )}

@@ -4,7 +4,8 @@ import type { RowView } from "@/contract/sheets";
 import type { Fix } from "@/core/checks/define";
 import { cellChange } from "@/core/sheets/apply";
 import { cellsOfFix, fixOfFault } from "@/core/sheets/fixes";
-import { rowFaults, rowValues } from "@/core/sheets/row";
+import { footageColumn, footageOf, rowFaults, rowValues } from "@/core/sheets/row";
+import { FootageField } from "@/ui/fill/FootageField";
 import { NoteContext } from "@/ui/fill/NoteLine";
 import { findingsOnStage, type FieldNote } from "@/ui/fill/notes";
 import { useFixes } from "@/ui/fill/use-fixes";
@@ -25,6 +26,7 @@ export function RowPreview({ row, number }: { row: RowView; number: number }) {
   const view = useSheet((state) => state.view);
   const desk = deskOf(view, row);
   const { document: design, house } = desk;
+  const own = footageOf(row.cells);
   const [plate, setPlate] = useState<Plate>("dark");
   const filled = useMemo(() => ({ design, house, values: rowValues(design, row.cells) }), [design, house, row.cells]);
   const scene = useMemo(() => ({ request: { ...filled, samples: true }, formats: design.formats }), [filled, design]);
@@ -53,17 +55,24 @@ export function RowPreview({ row, number }: { row: RowView; number: number }) {
           Row {number}
           {row.release !== null && <small className="quiet"> on release {desk.number}</small>}
         </h2>
-        <PlateChoice plate={plate} footage={desk.footage.length > 0} onChange={setPlate} />
+        <PlateChoice plate={plate} footage={own !== undefined || desk.footage.length > 0} onChange={setPlate} />
       </div>
       <FormatWall
         formats={formats}
         player={player}
         plate={plate}
-        footage={desk.footage[0]?.hash}
+        footage={own?.slice("media:".length) ?? desk.footage[0]?.hash}
         loading={shown.stage.kind === "loading"}
       />
       <Transport player={player} view={shown} />
       {shown.stage.kind === "failed" && <Notice weight="stop">The preview stopped: {shown.stage.message}</Notice>}
+      <FootageField
+        desk={desk}
+        footage={own}
+        onChange={(to) =>
+          store.getState().edit("Footage", { cells: [cellChange(row, footageColumn, to) ?? []].flat() })
+        }
+      />
       <RowNotes row={row} faults={faults} findings={findings} />
       <RowClips row={row} />
     </NoteContext.Provider>
