@@ -4,9 +4,11 @@ import type { Layer } from "../document/layer";
 import { limitsOf, within } from "../document/limits";
 import { valueOf, type Values } from "../document/values";
 import type { Filling } from "../fields/define";
+import type { Mark } from "../document/vector";
 import { kindOf } from "../fields/field";
 import { OwnMedia } from "../fields/value";
 import { IssueError } from "../issue";
+import { cutPath } from "../media/cut-path";
 import { ColourBinder } from "./house-colours";
 import { withProperties, type Put } from "./property";
 import type { Bound, BoundLayer, BoundMedia } from "./types";
@@ -183,8 +185,21 @@ function bindMedia(reference: string, layer: string, house: House, colours: Colo
     const { hash, width, height, fps, frames } = video;
     return { kind: "raster", hash, width, height, clip: { fps, frames } };
   }
-  const drawing = house.marks.find((mark) => mark.id === id)?.drawing;
-  if (!drawing) throw new IssueError({ code: "mark_unknown", layer, mark: id });
-  const shapes = drawing.shapes.map((shape) => ({ ...shape, colour: colours.colour(shape.colour, layer) }));
-  return { kind: "drawing", width: drawing.width, height: drawing.height, shapes };
+  const mark = house.marks.find((one) => one.id === id);
+  if (!mark) throw new IssueError({ code: "mark_unknown", layer, mark: id });
+  return bindMark(mark, layer, colours);
+}
+
+function bindMark({ drawing, picture, tint, piece }: Mark, layer: string, colours: ColourBinder): BoundMedia {
+  const { width, height } = (drawing ?? picture)!;
+  const cut = piece && {
+    cut: piece.lines.map((line, i) => ({
+      keep: piece.sides[i] === "l" ? ("inside" as const) : ("outside" as const),
+      d: cutPath(line, width, height),
+    })),
+  };
+  const colour = tint === undefined ? undefined : colours.colour(tint, layer);
+  if (picture) return { kind: "raster", hash: picture.hash, width, height, ...cut, ...(colour && { tint: colour }) };
+  const shapes = drawing!.shapes.map((shape) => ({ ...shape, colour: colour ?? colours.colour(shape.colour, layer) }));
+  return { kind: "drawing", width, height, shapes, ...cut };
 }

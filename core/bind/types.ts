@@ -35,6 +35,12 @@ export type BoundStretch = Omit<Stretch, "colour"> & {
   readonly groundColour: Rgba | undefined;
 };
 
+/** What of a mark is shown: the sides of lines over it, as outlines in its own unit. */
+export interface BoundCut {
+  readonly keep: "inside" | "outside";
+  readonly d: string;
+}
+
 /** What a picture layer shows: paths we paint, a raster file by hash, or nothing yet. */
 export type BoundMedia =
   | {
@@ -42,12 +48,16 @@ export type BoundMedia =
       readonly width: number;
       readonly height: number;
       readonly shapes: readonly (Omit<VectorShape, "colour"> & { readonly colour: Rgba })[];
+      readonly cut?: readonly BoundCut[];
     }
   | {
       readonly kind: "raster";
       readonly hash: string;
       readonly width: number;
       readonly height: number;
+      readonly cut?: readonly BoundCut[];
+      /** Painted in this colour alone, by its alpha. */
+      readonly tint?: Rgba;
       /** Of a video: its rate and number of frames. */
       readonly clip?: { readonly fps: Fps; readonly frames: number };
     }

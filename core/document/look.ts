@@ -93,6 +93,7 @@ export const blends = [
   "soft-light",
   "hard-light",
   "difference",
+  "add",
 ] as const;
 
 /** What every layer may wear; groups wear it as one. */

@@ -17,7 +17,11 @@ function entriesOf(house: House): Map<string, Entry> {
       label: `the type style ${value.name}`,
       value: value.style,
     })),
-    ...house.marks.map((value) => ({ key: `mark:${value.id}`, label: `the mark ${value.name}`, value: value.drawing })),
+    ...house.marks.map((value) => ({
+      key: `mark:${value.id}`,
+      label: `the mark ${value.name}`,
+      value: [value.drawing, value.picture?.hash, value.tint, value.piece?.lines],
+    })),
     ...house.pictures.map((value) => ({
       key: `picture:${value.id}`,
       label: `the picture ${value.name}`,

@@ -127,7 +127,9 @@ function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: So
       return textContent(layer, box, turnedRound, solver, book);
     case "picture": {
       const { media } = layer;
-      if (media.kind !== "drawing") return media;
+      if (media.kind === "none") return media;
+      const cut = (media.cut ?? []).map(({ keep, d }) => ({ keep, path: pathOf(d, layer.id) }));
+      if (media.kind === "raster") return { ...media, cut };
       const shapes = media.shapes.map(({ d, mattes = [], rule = "nonzero", ...shape }) => ({
         ...shape,
         rule,
@@ -141,7 +143,7 @@ function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: So
           })),
         })),
       }));
-      return { kind: "drawing", width: media.width, height: media.height, shapes };
+      return { kind: "drawing", width: media.width, height: media.height, shapes, cut };
     }
     case "group":
       return { kind: "group" };

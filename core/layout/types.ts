@@ -30,6 +30,12 @@ export interface DrawnShape extends Pick<VectorShape, "stroke"> {
   }[];
 }
 
+/** One side of a line over a picture, in its own unit. */
+export interface Cut {
+  readonly keep: "inside" | "outside";
+  readonly path: Path;
+}
+
 /** What a layer draws at rest; paths are in u from the top left of the layer's box. */
 export type Content =
   | { readonly kind: "shape"; readonly outline: ShapeOutline }
@@ -39,8 +45,9 @@ export type Content =
       readonly width: number;
       readonly height: number;
       readonly shapes: readonly DrawnShape[];
+      readonly cut: readonly Cut[];
     }
-  | Extract<BoundMedia, { kind: "raster" }>
+  | (Omit<Extract<BoundMedia, { kind: "raster" }>, "cut"> & { readonly cut: readonly Cut[] })
   | { readonly kind: "none" }
   | { readonly kind: "group" };
 

@@ -1,6 +1,6 @@
 import svgpath from "svgpath";
 import type { Mark, Vector } from "../document/vector";
-import { shapeInk, vectorInk } from "./ink";
+import { shapeInk, vectorInk, type Ink } from "./ink";
 
 /** Side of the square that prepared marks are drawn in. */
 export const markSide = 200;
@@ -32,11 +32,10 @@ export function trimMark(drawing: Vector): Vector {
 }
 
 /**
- * How large a drawing looks, as the side of a square: half by the box it fills, half by the ink in it. A disc of a
+ * How large ink looks, as the side of a square: half by the box it fills, half by how much of it there is. A disc of a
  * given width looks smaller than a square of it, a thin ring smaller than a full disc.
  */
-export function opticalSide(drawing: Vector): number {
-  const { box, area } = vectorInk(drawing);
+export function opticalSide({ box, area }: Ink): number {
   const covered = Math.min(area, box.width * box.height);
   return Math.sqrt(Math.sqrt(box.width * box.height) * Math.sqrt(covered));
 }
@@ -44,10 +43,10 @@ export function opticalSide(drawing: Vector): number {
 /** What the optical side of a full disc is to its width. */
 const discOptical = Math.sqrt(Math.sqrt(Math.PI / 4));
 
-/** The drawing in the common square, as large as all others look, centred on where its weight is. */
-export function equalMark(drawing: Vector): Vector {
-  const { box, centre } = vectorInk(drawing);
-  const wanted = (discSide * discOptical) / opticalSide(drawing);
+/** Where ink goes in the common square: as large as all others look, times `by`, and centred on where its weight is. */
+export function equalPlace(ink: Ink, by = 1): { readonly scale: number; readonly dx: number; readonly dy: number } {
+  const { box, centre } = ink;
+  const wanted = (by * discSide * discOptical) / opticalSide(ink);
   // Nothing leaves the square, whatever the weight of the ink says.
   const scale = Math.min(wanted, discSide / Math.max(box.width, box.height));
   const half = markSide / 2;
@@ -58,14 +57,18 @@ export function equalMark(drawing: Vector): Vector {
     const [least, most] = [margin - from * scale, markSide - margin - (from + length) * scale];
     return Math.min(Math.max(ideal, Math.min(least, most)), Math.max(least, most));
   };
-  const dx = shift(centre.x, box.x, box.width);
-  const dy = shift(centre.y, box.y, box.height);
+  return { scale, dx: shift(centre.x, box.x, box.width), dy: shift(centre.y, box.y, box.height) };
+}
+
+/** The drawing in the common square. */
+export function equalMark(drawing: Vector): Vector {
+  const { scale, dx, dy } = equalPlace(vectorInk(drawing));
   return { width: markSide, height: markSide, shapes: placed(drawing, scale, dx, dy) };
 }
 
 /** A set of marks, each as large as the others look. */
 export const equaliseMarks = (marks: readonly Mark[]): Mark[] =>
-  marks.map((mark) => ({ ...mark, drawing: equalMark(mark.drawing) }));
+  marks.map((mark) => (mark.drawing ? { ...mark, drawing: equalMark(mark.drawing) } : mark));
 
 /** The colours of a mark by the area they cover, the largest first; references of the house are left as they are. */
 export function mainColours(drawing: Vector): string[] {

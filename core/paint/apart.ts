@@ -7,6 +7,9 @@ import { cssColour } from "./ink";
 import { MeanOf } from "./mean";
 import type { Brush } from "./steps/define";
 
+/** Names of the canvas for blends that are called otherwise there. Adding is exact: parts of a pixel come to the whole again. */
+const blendOps = { normal: "source-over", add: "lighter" } as const;
+
 /** Whole pixels around a box, within others; undefined when it lies outside them. */
 export function pixelsOf(box: Box, within: Box): Box | undefined {
   const x = Math.floor(box.x) - 1;
@@ -54,7 +57,7 @@ export class LayerPainter {
     }
     const [x, y] = [this.area.x - bounds.x, this.area.y - bounds.y];
     for (const under of op.under) this.under(surface, under, context, x, y, op.opacity);
-    context.globalCompositeOperation = op.blend === "normal" ? "source-over" : op.blend;
+    context.globalCompositeOperation = blendOps[op.blend as keyof typeof blendOps] ?? op.blend;
     this.copy(surface, context, x, y, op.opacity);
     context.globalCompositeOperation = "source-over";
     this.host.release(surface);

@@ -5,6 +5,7 @@ import type { Framing } from "../document/media";
 import type { Box } from "../geometry/box";
 import { multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
 import type { Path } from "../geometry/path";
+import type { Content, Cut } from "../layout/types";
 import { wavePath } from "../geometry/shapes";
 import { outlinePath, strokePath } from "../layout/outline";
 import { drawingOps, drawingSilhouette } from "./drawing";
@@ -14,6 +15,8 @@ import { boxPath, drawnPart, fillOp, mirrorFill, placed, sized, strokeOps } from
 import { textOps } from "./text";
 import { layerOp, type FillOp, type PaintOp } from "./types";
 import { framedScale, seenPart } from "../media/framing";
+
+type RasterContent = Extract<Content, { kind: "raster" }>;
 
 /** How a wave that calms within so many seconds stands just now. */
 export type WaveAt = (calm: number) => { readonly travelS: number; readonly left: number };
@@ -31,13 +34,26 @@ export function contentOps(posed: Posed, shown: Box, turnedRound: boolean, waveA
       return layer.kind === "text" ? textOps(posed, layer, content, turnedRound) : [];
     case "drawing": {
       const { matrix, area } = drawn(posed, content);
-      return drawingOps(content.shapes, matrix, area);
+      return cutOps(drawingOps(content.shapes, matrix, area), content.cut, matrix, area);
     }
     case "raster":
       return layer.kind === "picture" ? rasterOps(posed, content, layer.framing) : [];
     default:
       return assertNever(content);
   }
+}
+
+/** What lies on the wanted sides of lines. The two sides of one line come to the whole again when they are added. */
+function cutOps(
+  ops: readonly PaintOp[],
+  cut: readonly Cut[],
+  matrix: Matrix,
+  area: Box,
+  atop: FillOp[] = [],
+): PaintOp[] {
+  if (cut.length === 0 && atop.length === 0) return [...ops];
+  const mattes = cut.map(({ keep, path }) => ({ keep, ops: [fillOp(path, matrix, area)] }));
+  return [layerOp(ops, { mattes, atop })];
 }
 
 /** A drawing keeps its proportion in the middle of its box. */
@@ -99,30 +115,30 @@ function liquidPath(
 }
 
 /** Cuts the picture to its box; turned, it is drawn whole and matted. */
-function rasterOps(
-  posed: Posed,
-  content: { hash: string; width: number; height: number },
-  framing: Framing,
-): PaintOp[] {
+function rasterOps(posed: Posed, content: RasterContent, framing: Framing): PaintOp[] {
   const { box } = posed.still;
   const matrix = placed(posed, box);
   const scale = framedScale(box, content, framing);
   const common = { kind: "picture" as const, hash: content.hash, opacity: 1 };
   const x = seenPart(box.width, content.width, scale, framing.focus.x);
   const y = seenPart(box.height, content.height, scale, framing.focus.y);
+  const whole = { x: 0, y: 0, width: content.width, height: content.height };
+  const scaled = scaling(scale, scale);
+  const dressed = (op: PaintOp, own: Matrix) => {
+    const atop = content.tint ? [fillOp(boxPath(whole), own, whole, { kind: "plain", colour: content.tint })] : [];
+    return cutOps([op], content.cut, own, whole, atop);
+  };
   if (framing.turn === 0) {
     const source = { x: x.from, y: y.from, width: x.seen, height: y.seen };
     const target = { x: x.at, y: y.at, width: x.seen * scale, height: y.seen * scale };
-    return [{ ...common, matrix, source, target }];
+    const own = multiply(matrix, multiply(translation(x.at - x.from * scale, y.at - y.from * scale), scaled));
+    return dressed({ ...common, matrix, source, target }, snapMatrix(own));
   }
-  const whole = { x: 0, y: 0, width: content.width, height: content.height };
   const middle = multiply(translation(box.width / 2, box.height / 2), rotation(framing.turn));
-  const shift = multiply(
-    middle,
-    multiply(scaling(scale, scale), translation(-x.from - x.seen / 2, -y.from - y.seen / 2)),
-  );
-  const op: PaintOp = { ...common, matrix: snapMatrix(multiply(matrix, shift)), source: whole, target: whole };
-  return [layerOp([op], { mattes: [{ ops: [fillOp(boxPath(box), matrix, sized(box))], keep: "inside" }] })];
+  const shift = multiply(middle, multiply(scaled, translation(-x.from - x.seen / 2, -y.from - y.seen / 2)));
+  const own = snapMatrix(multiply(matrix, shift));
+  const ops = dressed({ ...common, matrix: own, source: whole, target: whole }, own);
+  return [layerOp(ops, { mattes: [{ ops: [fillOp(boxPath(box), matrix, sized(box))], keep: "inside" }] })];
 }
 
 /** The silhouette of a layer as it stands, for what shows only inside or outside it; empty when it is not there. */
@@ -148,7 +164,7 @@ export function silhouette(posed: Posed, layersIn: (group: string) => readonly P
       return [fillOp(content.outline.whole, placed(posed, box), sized(box))];
     case "drawing": {
       const { matrix, area } = drawn(posed, content);
-      return drawingSilhouette(content.shapes, matrix, area);
+      return cutOps(drawingSilhouette(content.shapes, matrix, area), content.cut, matrix, area);
     }
     case "raster":
     case "none":

@@ -36,6 +36,7 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "POST /api/outputs/sets/[set]": "designer",
   "POST /api/outputs/sets/[set]/remove": "designer",
   "POST /api/media": "contributor",
+  "POST /api/marks/prepare": "designer",
   "GET /api/media/[hash]": "contributor",
   "GET /api/media/[hash]/frames/[frame]": "contributor",
   "GET /api/house": "contributor",

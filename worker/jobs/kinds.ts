@@ -3,6 +3,7 @@ import { job as check } from "./check";
 import { job as drifts } from "./drifts";
 import { job as ingest } from "./ingest";
 import { job as look } from "./look";
+import { job as mark } from "./mark";
 import { job as poster } from "./poster";
 import { job as render } from "./render";
 import { job as rows } from "./rows";
@@ -13,6 +14,7 @@ export const jobKinds = {
   drifts: drifts,
   ingest: ingest,
   look: look,
+  mark: mark,
   poster: poster,
   render: render,
   rows: rows,

@@ -66,7 +66,9 @@ export function ColourBox(props: ColourProps) {
 function Palette({ value, layer, onChange, css, done }: ColourProps & { css: string | undefined; done: () => void }) {
   const house = useBench((state) => state.house);
   // What marks bring along; most follow the house colours already.
-  const ofMarks = [...new Set(house.marks.flatMap((mark) => mainColours(mark.drawing).slice(0, 4)))]
+  const ofMarks = [
+    ...new Set(house.marks.flatMap((mark) => (mark.drawing ? mainColours(mark.drawing) : []).slice(0, 4))),
+  ]
     .filter((colour) => colour.startsWith("#"))
     .slice(0, 24);
   const choose = (colour: string) => {

@@ -1,7 +1,7 @@
 "use client";
 import type { KeyTime } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
-import { markToShapes } from "@/core/edit/mark-shapes";
+import { markToPieces, markToShapes } from "@/core/edit/mark-shapes";
 import { InstantBox } from "../motion/InstantBox";
 import { useBoxesAtRest } from "../stage/boxes";
 import { useBench, useBenchStore } from "../store";
@@ -18,11 +18,26 @@ function TakeApart({ layer }: { layer: Layer }) {
     edit("Take the mark apart", (draft) => void markToShapes(draft, layer.id, house, { width, height }));
     choose([layer.id]);
   };
+  const id = layer.kind === "picture" ? layer.media.slice("mark:".length) : "";
+  const pieces = house.marks.filter(({ piece }) => piece?.of === id);
+  const part = () => {
+    const { width, height } = boxes.get(layer.id)?.box ?? { width: 16, height: 16 };
+    edit("Part the mark into its pieces", (draft) => void markToPieces(draft, layer.id, house, { width, height }));
+    choose([layer.id]);
+  };
+  const drawn = house.marks.some((mark) => mark.id === id && mark.drawing && !mark.piece);
   return (
-    <p className="put-on">
-      <button type="button" className="chip" onClick={take}>
-        Take apart into shapes
-      </button>
+    <p className="put-on d-flex flex-wrap gap-8">
+      {pieces.length > 0 && (
+        <button type="button" className="chip" onClick={part}>
+          Part into its {pieces.length} pieces
+        </button>
+      )}
+      {drawn && (
+        <button type="button" className="chip" onClick={take}>
+          Take apart into shapes
+        </button>
+      )}
     </p>
   );
 }

@@ -1,0 +1,114 @@
+"use client";
+import { Button } from "react-bootstrap";
+import { Trash } from "react-bootstrap-icons";
+import type { House } from "@/core/document/house";
+import type { CutLine, Mark } from "@/core/document/vector";
+import type { HousePart } from "@/core/edit/house-remove";
+import { TextCell } from "@/ui/house/TextCell";
+import { MarkPicture } from "@/ui/parts/MarkPicture";
+import { cutKinds, type Cutting, type CutKind } from "./use-cutting";
+
+const mostLines = 4;
+const labels: Readonly<Record<CutKind, string>> = { straight: "Straight", bent: "Bent", free: "As it is drawn" };
+
+interface CutStepProps {
+  readonly mark: Mark;
+  readonly house: House;
+  readonly cutting: Cutting;
+  readonly edit: (change: (house: House) => void) => void;
+  readonly remove: (part: HousePart, name: string) => void;
+}
+
+/** Lines over a mark, and the named pieces that they make. */
+export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
+  const { kind, setKind, lines, stale } = cutting;
+  const pieces = house.marks.filter(({ piece }) => piece?.of === mark.id);
+  const rename = (id: string, name: string) =>
+    edit((draft) => {
+      const own = draft.marks.find((one) => one.id === id);
+      if (own) own.name = name.slice(0, 80);
+    });
+  return (
+    <section aria-label="Cut">
+      <h2 className="rubric">Cut it into pieces</h2>
+      <div className="d-flex flex-wrap gap-8">
+        {cutKinds.map((one) => (
+          <Button
+            key={one}
+            variant="outline-secondary"
+            size="sm"
+            active={kind === one}
+            disabled={lines.length >= mostLines}
+            onClick={() => setKind(kind === one ? undefined : one)}
+          >
+            {labels[one]}
+          </Button>
+        ))}
+      </div>
+      <p className="quiet fs-13">
+        {kind
+          ? "Now draw the line over the mark, from one side to the other."
+          : "Pieces meet without a seam and move apart as layers."}
+      </p>
+      {lines.map((_, i) => (
+        <span key={i} className="align-items-center d-flex fs-13 justify-content-between">
+          Line {i + 1}
+          <button
+            type="button"
+            className="small-button"
+            aria-label={`Take line ${i + 1} away`}
+            onClick={() => cutting.remove(i)}
+          >
+            <Trash aria-hidden />
+          </button>
+        </span>
+      ))}
+      {pieces.length > 0 && (
+        <ul className="mark-pieces d-grid gap-8 list-unstyled">
+          {pieces.map((piece) => (
+            <li key={piece.id}>
+              <MarkPicture mark={piece} house={house} />
+              <TextCell
+                value={piece.name}
+                label={`Name of ${piece.name}`}
+                className="fs-13"
+                onChange={(name) => rename(piece.id, name)}
+              />
+              {(stale.includes(piece.id) || lines.length === 0) && (
+                <Button variant="link" size="sm" onClick={() => remove({ kind: "mark", id: piece.id }, piece.name)}>
+                  No piece any more: take away
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+const pathOf = ({ points, bent }: CutLine): string => {
+  const at = ({ x, y }: { x: number; y: number }) => `${x * 100} ${y * 100}`;
+  if (!bent || points.length < 3) return `M${points.map(at).join("L")}`;
+  const near = (i: number) => points[Math.min(points.length - 1, Math.max(0, i))]!;
+  const curve = points.slice(1).map((_, i) => {
+    const [a, b, c, d] = [near(i - 1), near(i), near(i + 1), near(i + 2)];
+    const [first, second] = [
+      { x: b.x + (c.x - a.x) / 6, y: b.y + (c.y - a.y) / 6 },
+      { x: c.x - (d.x - b.x) / 6, y: c.y - (d.y - b.y) / 6 },
+    ];
+    return `C${at(first)} ${at(second)} ${at(c)}`;
+  });
+  return `M${at(points[0]!)}${curve.join("")}`;
+};
+
+/** The lines as they lie over the mark, the one in hand too. */
+export function CutLines({ lines, open }: { lines: readonly CutLine[]; open: CutLine | undefined }) {
+  return (
+    <svg className="mark-lines" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
+      {[...lines, ...(open ? [open] : [])].map((line, i) => (
+        <path key={i} d={pathOf(line)} />
+      ))}
+    </svg>
+  );
+}
