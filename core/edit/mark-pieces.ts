@@ -8,6 +8,9 @@ export type InkBySides = ReadonlyMap<string, number>;
 /** Less of a mark than this is no piece of it. */
 const leastShare = 0.002;
 
+/** A copy of plain data; of what is being changed too, which can't be cloned otherwise. */
+const copied = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
+
 const piecesOf = (house: House, id: string): Mark[] => house.marks.filter((mark) => mark.piece?.of === id);
 
 /** The pieces that lines make of a mark: on which sides of them there is anything, the most first. */
@@ -27,7 +30,7 @@ export function cutMark(house: House, id: string, lines: readonly CutLine[], ink
   const whole = house.marks.find((mark) => mark.id === id);
   if (!whole || whole.piece) return [];
   if (lines.length === 0) delete whole.cuts;
-  else whole.cuts = structuredClone(lines) as CutLine[];
+  else whole.cuts = copied([...lines]);
   const known = piecesOf(house, id);
   const open = new Set(known);
   const wanted = lines.length === 0 ? [] : sidesWithInk(ink);
@@ -54,7 +57,7 @@ export function cutMark(house: House, id: string, lines: readonly CutLine[], ink
       taken.add(home.id);
       house.marks.push(home);
     }
-    home.piece = { of: id, sides, lines: structuredClone(lines) as CutLine[] };
+    home.piece = { of: id, sides, lines: copied([...lines]) };
     dress(home, whole);
   }
   return [...open].map((mark) => mark.id);
@@ -62,7 +65,7 @@ export function cutMark(house: House, id: string, lines: readonly CutLine[], ink
 
 /** A piece shows what the whole shows. */
 function dress(piece: Mark, { drawing, picture, tint }: Mark): void {
-  const shown = structuredClone({ drawing, picture, tint });
+  const shown = copied({ drawing, picture, tint });
   for (const key of ["drawing", "picture", "tint"] as const) {
     if (shown[key] === undefined) delete piece[key];
     else Object.assign(piece, { [key]: shown[key] });

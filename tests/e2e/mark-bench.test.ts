@@ -1,0 +1,86 @@
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import sharp from "sharp";
+import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import type { House } from "@/core/document/house";
+import { as, base, until } from "../support/api";
+import { BenchHand } from "../support/bench";
+import { openBrowser, press, signedIn } from "../support/browser";
+
+/* A flat picture becomes a mark by mouse: its white box goes, it is cut in two, and its pieces are layers of a design. */
+
+jest.setTimeout(120_000);
+let browser: Browser;
+let page: Page;
+let errors: string[];
+beforeAll(async () => {
+  browser = await openBrowser();
+  ({ page, errors } = await signedIn(browser, "tomas"));
+});
+afterAll(() => browser.close());
+
+const name = `flat ${Date.now()}`;
+const house = async (): Promise<House> => (await as("tomas", "GET", "/api/house")).data.document;
+const markNow = async () => (await house()).marks.find((mark) => mark.name === name);
+
+async function flatPicture(): Promise<string> {
+  const file = join(mkdtempSync(join(tmpdir(), "rubrick-flat-")), `${name}.jpg`);
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="500"><rect width="600" height="500" fill="#fff"/>
+    <ellipse cx="300" cy="250" rx="180" ry="200" fill="#2c5a3f"/><circle cx="430" cy="120" r="60" fill="#e9c46a"/></svg>`;
+  await sharp(Buffer.from(svg)).jpeg({ quality: 80 }).toFile(file);
+  return file;
+}
+
+test("an upload with a white box is cleared, made whole, and told to have no rim", async () => {
+  await page.goto(`${base}/house`);
+  const input = await page.waitForSelector('input[aria-label^="Upload: Mark"]');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(await flatPicture());
+  await page.waitForSelector(".mark-plates canvas");
+  await page.waitForFunction(() => document.body.textContent.includes("No rim is left."), { timeout: 60_000 });
+  const mark = await until(markNow, (one) => one?.picture?.hash !== one?.picture?.from.hash);
+  const answer = await fetch(`${base}/api/media/${mark!.picture!.hash}`, {
+    headers: { cookie: (await page.cookies()).map((one) => `${one.name}=${one.value}`).join("; ") },
+  });
+  const { data, info } = await sharp(Buffer.from(await answer.arrayBuffer()))
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  expect([info.width, info.channels]).toEqual([mark!.picture!.width, 4]);
+  const alphaAt = (x: number, y: number) => data[(Math.round(y) * info.width + Math.round(x)) * 4 + 3];
+  expect([alphaAt(2, 2), alphaAt(info.width / 2, info.height / 2)]).toEqual([0, 255]);
+});
+
+test("a line that is drawn over it cuts it into two named pieces", async () => {
+  await press(page, ".mark-bench__steps button", "Straight");
+  await page.evaluate(() => scrollTo(0, 0));
+  const box = (await (await page.$(".mark-plates__mark"))!.boundingBox())!;
+  await page.mouse.move(box.x + 2, box.y + box.height * 0.4);
+  await page.mouse.down();
+  for (let i = 1; i <= 8; i++) {
+    await page.mouse.move(box.x + (box.width * i) / 8 - 2, box.y + box.height * (0.4 + 0.02 * i));
+  }
+  await page.mouse.up();
+  const whole = await markNow();
+  const pieces = await until(
+    async () => (await house()).marks.filter(({ piece }) => piece?.of === whole!.id),
+    ({ length }) => length === 2,
+  );
+  expect(pieces.map(({ piece }) => piece!.sides).sort()).toEqual(["l", "r"]);
+  expect(pieces.map((piece) => piece.name)).toEqual([`${name}, part 1`, `${name}, part 2`]);
+});
+
+test("on the bench its pieces become a group of layers that add up to it", async () => {
+  const bench = new BenchHand(page);
+  const design = await bench.startDesign(`Parted ${Date.now()}`);
+  await bench.add("Picture", "Badge");
+  await bench.set({ Shows: `Mark: ${name}` });
+  await bench.press("Part into its 2 pieces");
+  const { layers } = await until(
+    async () => (await as("tomas", "GET", `/api/designs/${design}`)).data.document,
+    (document: { layers: unknown[] }) => document.layers.length === 3,
+  );
+  expect(layers.map(({ kind }: { kind: string }) => kind)).toEqual(["group", "picture", "picture"]);
+  expect(layers.map(({ blend }: { blend: string }) => blend)).toEqual(["normal", "normal", "add"]);
+  expect(errors).toEqual([]);
+});
