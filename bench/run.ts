@@ -5,6 +5,7 @@ import { startInstance } from "@/scripts/lib/instance.mjs";
 import { freePort } from "@/scripts/lib/settings.mjs";
 import { designIds } from "@/demo/designs";
 import { measureLayout } from "./layout";
+import { measureMarks } from "./marks";
 import { meets, type Measurement } from "./measure";
 import { measurePainting } from "./painting";
 import { measureWorkers } from "./workers";
@@ -48,6 +49,7 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
   encoding: async () => (await import("./encoding")).measureEncoding(folder),
   outputs: async () => (await import("./outputs")).measureOutputs(folder),
+  marks: measureMarks,
   workers: () => measureWorkers(folder),
 };
 

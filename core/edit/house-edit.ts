@@ -65,3 +65,11 @@ export function addAccount(house: House): string {
   house.accounts.push({ id, network: "Network", handle: "@handle", mark: house.marks[0]?.id ?? "", ground, ink });
   return id;
 }
+
+/** Two accounts change places; lists and sheets of all accounts go by their order. */
+export function swapAccounts({ accounts }: House, one: number, other: number): void {
+  const [first, second] = [accounts[one], accounts[other]];
+  if (!first || !second) return;
+  accounts[one] = second;
+  accounts[other] = first;
+}

@@ -37,10 +37,15 @@ export function clearGround(raster: Raster, how: ClearStep, hard = false): Clear
   const { state, distances } = nearGround(raster, ground, how);
   flood(state, width, height, how);
   if (ground.noise > 0.5) dropSpecks(state, distances, width, how);
-  const gone = state.reduce((sum, one) => sum + (one === cleared ? 1 : 0), 0);
-  if (gone === state.length) return { raster, share: 0, fault: "all_ground" };
   const data = new Uint8Array(raster.data);
-  for (let p = 0; p < state.length; p++) if (state[p] === cleared) data.fill(0, p * 4, p * 4 + 4);
+  const whole = new Uint32Array(data.buffer);
+  let gone = 0;
+  for (let p = 0; p < state.length; p++) {
+    if (state[p] !== cleared) continue;
+    whole[p] = 0;
+    gone++;
+  }
+  if (gone === state.length) return { raster, share: 0, fault: "all_ground" };
   const made = { width, height, data };
   if (!hard) new EdgeSolver(raster, ground, state, how.edge, made).solve();
   return { raster: made, share: gone / state.length };
@@ -52,28 +57,42 @@ function nearGround({ width, height, data }: Raster, ground: Ground, { tolerance
   const distances = new Uint8Array(width * height);
   const limit = Math.max(tolerance, (3.5 * ground.noise) / 255);
   const [levels, there, own] = [new Float32Array(3), new Float32Array(3), new Float32Array(3)];
+  // Flat pictures have long runs of one colour: what was found for the pixel before holds.
+  let [last, is, far] = [-1, 0, 0];
+  let placed = false;
   for (let y = 0, p = 0; y < height; y++) {
     for (let x = 0; x < width; x++, p++) {
-      if (x % stretch === 0 && (x + y === 0 || !ground.plain)) {
+      if (x % stretch === 0 && (p === 0 || !ground.plain)) {
         ground.at(Math.min(width - 1, x + stretch / 2), y, levels);
-        toOklab(Math.round(levels[0]!), Math.round(levels[1]!), Math.round(levels[2]!), there);
+        last = -1;
+        placed = false;
       }
       const at = p * 4;
-      const off = Math.max(
-        Math.abs(data[at]! - levels[0]!),
-        Math.abs(data[at + 1]! - levels[1]!),
-        Math.abs(data[at + 2]! - levels[2]!),
-      );
-      // What was see-through is ground as well.
-      if (off <= 2 || data[at + 3]! < 8) {
-        state[p] = near;
-        continue;
+      const r = data[at]!;
+      const g = data[at + 1]!;
+      const b = data[at + 2]!;
+      const colour = data[at + 3]! < 8 ? -2 : (r << 16) | (g << 8) | b;
+      if (colour !== last) {
+        last = colour;
+        const off = Math.max(Math.abs(r - levels[0]!), Math.abs(g - levels[1]!), Math.abs(b - levels[2]!));
+        // What was see-through is ground as well.
+        if (off <= 2 || colour === -2) {
+          is = near;
+          far = 0;
+        } else {
+          if (!placed) toOklab(Math.round(levels[0]!), Math.round(levels[1]!), Math.round(levels[2]!), there);
+          placed = true;
+          toOklab(r, g, b, own);
+          const l = own[0]! - there[0]!;
+          const m = own[1]! - there[1]!;
+          const n = own[2]! - there[2]!;
+          const d = Math.sqrt(l * l + m * m + n * n);
+          far = Math.min(255, d / distanceStep);
+          is = d <= limit ? near : 0;
+        }
       }
-      toOklab(data[at]!, data[at + 1]!, data[at + 2]!, own);
-      const [l, a, b] = [own[0]! - there[0]!, own[1]! - there[1]!, own[2]! - there[2]!];
-      const d = Math.sqrt(l * l + a * a + b * b);
-      distances[p] = Math.min(255, d / distanceStep);
-      if (d <= limit) state[p] = near;
+      state[p] = is;
+      distances[p] = far;
     }
   }
   return { state, distances };
@@ -85,30 +104,43 @@ function flood(state: Uint8Array, width: number, height: number, { enclosed, poi
     for (let p = 0; p < state.length; p++) if (state[p] === near) state[p] = cleared;
     return;
   }
-  const open: number[] = [];
+  // Whole runs of a row at a time: their starts wait here.
+  const open = new Int32Array(state.length + 1);
+  let waiting = 0;
   const enter = (p: number) => {
-    if (state[p] !== near) return;
-    state[p] = cleared;
-    open.push(p);
+    if (state[p] === near) open[waiting++] = p;
+  };
+  const work = () => {
+    while (waiting > 0) {
+      const p = open[--waiting]!;
+      if (state[p] !== near) continue;
+      const row = p - (p % width);
+      let [from, to] = [p, p];
+      while (from > row && state[from - 1] === near) from--;
+      while (to < row + width - 1 && state[to + 1] === near) to++;
+      state.fill(cleared, from, to + 1);
+      for (const next of [from - width, from + width]) {
+        if (next < 0 || next >= state.length) continue;
+        for (let q = next, end = next + to - from; q <= end; q++) {
+          if (state[q] === near && (q === next || state[q - 1] !== near)) enter(q);
+        }
+      }
+    }
+  };
+  const start = (p: number) => {
+    enter(p);
+    work();
   };
   for (let x = 0; x < width; x++) {
-    enter(x);
-    enter((height - 1) * width + x);
+    start(x);
+    start((height - 1) * width + x);
   }
   for (let y = 0; y < height; y++) {
-    enter(y * width);
-    enter(y * width + width - 1);
+    start(y * width);
+    start(y * width + width - 1);
   }
   for (const { x, y } of points) {
-    enter(Math.min(height - 1, Math.floor(y * height)) * width + Math.min(width - 1, Math.floor(x * width)));
-  }
-  while (open.length > 0) {
-    const p = open.pop()!;
-    const x = p % width;
-    if (x > 0) enter(p - 1);
-    if (x < width - 1) enter(p + 1);
-    if (p >= width) enter(p - width);
-    if (p < state.length - width) enter(p + width);
+    start(Math.min(height - 1, Math.floor(y * height)) * width + Math.min(width - 1, Math.floor(x * width)));
   }
 }
 
@@ -161,31 +193,50 @@ class EdgeSolver {
   private bands(): ReadonlyMap<number, readonly number[]> {
     const bands = new Map<number, number[]>();
     const { state, depth } = this;
-    const step = (layer: number, starts: Iterable<number> | undefined, isOne: (p: number) => boolean) => {
+    const step = (layer: number, starts: readonly number[], isOne: (p: number) => boolean) => {
       const found: number[] = [];
       const take = (p: number) => {
         depth[p] = layer;
         found.push(p);
       };
-      if (starts) {
-        for (const from of starts) this.each(from, (p) => depth[p] === 0 && isOne(p) && take(p));
-      } else {
-        for (let p = 0; p < state.length; p++) {
-          if (!isOne(p)) continue;
-          let meets = false;
-          this.each(p, (q) => void (meets ||= (state[q] === cleared) !== (state[p] === cleared)));
-          if (meets) take(p);
-        }
-      }
+      for (const from of starts) this.each(from, (p) => depth[p] === 0 && isOne(p) && take(p));
       bands.set(layer, found);
       return found;
     };
     const inside = (p: number) => state[p] !== cleared;
-    let last = step(1, undefined, inside);
+    let last = this.rim();
+    bands.set(1, last);
     for (let layer = 2; layer <= this.edge + 1; layer++) last = step(layer, last, inside);
-    const out = step(-1, bands.get(1), (p) => state[p] === cleared);
+    const out = step(-1, bands.get(1)!, (p) => state[p] === cleared);
     step(-2, out, (p) => state[p] === cleared);
     return bands;
+  }
+
+  /** Pixels of the mark that touch the cleared ground. */
+  private rim(): number[] {
+    const { state, depth } = this;
+    const { width, height } = this.from;
+    const found: number[] = [];
+    for (let y = 0, p = 0; y < height; y++) {
+      const [above, below] = [y > 0 ? -width : 0, y < height - 1 ? width : 0];
+      for (let x = 0; x < width; x++, p++) {
+        if (state[p] === cleared) continue;
+        const [left, right] = [x > 0 ? -1 : 0, x < width - 1 ? 1 : 0];
+        const meets =
+          state[p + left] === cleared ||
+          state[p + right] === cleared ||
+          state[p + above] === cleared ||
+          state[p + below] === cleared ||
+          state[p + above + left] === cleared ||
+          state[p + above + right] === cleared ||
+          state[p + below + left] === cleared ||
+          state[p + below + right] === cleared;
+        if (!meets) continue;
+        depth[p] = 1;
+        found.push(p);
+      }
+    }
+    return found;
   }
 
   private each(p: number, visit: (q: number) => void): void {

@@ -11,6 +11,8 @@ export interface MainColour {
 /** Colours nearer than this are one. */
 const same = 0.055;
 const leastShare = 0.01;
+/** Pixels that are looked at, evenly spread. */
+const mostLooked = 120_000;
 /** Levels that neighbours may differ by where a colour is even: edges between two colours are mixtures of them. */
 const even = 10;
 
@@ -30,7 +32,7 @@ export function mainColoursOf(
   most = 8,
 ): MainColour[] {
   const [evenly, all] = [new Map<number, Cell>(), new Map<number, Cell>()];
-  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 400_000)));
+  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / mostLooked)));
   for (let y = 0; y < height; y += step) {
     for (let x = 0; x < width; x += step) {
       const p = y * width + x;

@@ -1,8 +1,8 @@
 "use client";
 import { Table } from "react-bootstrap";
-import { PlusLg, Trash } from "react-bootstrap-icons";
+import { ArrowDown, ArrowUp, PlusLg, Trash } from "react-bootstrap-icons";
 import type { Account } from "@/core/document/house";
-import { addAccount } from "@/core/edit/house-edit";
+import { addAccount, swapAccounts } from "@/core/edit/house-edit";
 import { MarkPicture } from "@/ui/parts/MarkPicture";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
@@ -40,12 +40,12 @@ export function Accounts({ house, edit, remove }: SectionProps) {
             <th scope="col">Ground</th>
             <th scope="col">Text</th>
             <th scope="col">
-              <span className="visually-hidden">Take away</span>
+              <span className="visually-hidden">Order, take away</span>
             </th>
           </tr>
         </thead>
         <tbody>
-          {house.accounts.map((account) => {
+          {house.accounts.map((account, place) => {
             const mark = house.marks.find(({ id }) => id === account.mark);
             return (
               <tr key={account.id}>
@@ -80,15 +80,8 @@ export function Accounts({ house, edit, remove }: SectionProps) {
                 </td>
                 <td>{colour(account, "ground", "Ground")}</td>
                 <td>{colour(account, "ink", "Text colour")}</td>
-                <td>
-                  <button
-                    type="button"
-                    className="small-button"
-                    aria-label={`Take ${account.network} away`}
-                    onClick={() => remove({ kind: "account", id: account.id }, account.handle)}
-                  >
-                    <Trash aria-hidden />
-                  </button>
+                <td className="text-nowrap">
+                  <AccountTools {...{ account, place, edit, remove }} last={house.accounts.length - 1} />
                 </td>
               </tr>
             );
@@ -104,5 +97,40 @@ export function Accounts({ house, edit, remove }: SectionProps) {
         <PlusLg aria-hidden /> Account
       </button>
     </section>
+  );
+}
+
+interface AccountToolsProps extends Pick<SectionProps, "edit" | "remove"> {
+  readonly account: Account;
+  readonly place: number;
+  readonly last: number;
+}
+
+/** Moves an account up and down, and takes it away. */
+function AccountTools({ account: { id, network, handle }, place, last, edit, remove }: AccountToolsProps) {
+  const move = (by: 1 | -1) => (
+    <button
+      type="button"
+      className="small-button"
+      aria-label={`Move ${network} ${by < 0 ? "up" : "down"}`}
+      disabled={place + by < 0 || place + by > last}
+      onClick={() => edit((draft) => swapAccounts(draft, place, place + by))}
+    >
+      {by < 0 ? <ArrowUp aria-hidden /> : <ArrowDown aria-hidden />}
+    </button>
+  );
+  return (
+    <>
+      {move(-1)}
+      {move(1)}
+      <button
+        type="button"
+        className="small-button"
+        aria-label={`Take ${network} away`}
+        onClick={() => remove({ kind: "account", id }, handle)}
+      >
+        <Trash aria-hidden />
+      </button>
+    </>
   );
 }

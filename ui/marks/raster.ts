@@ -5,7 +5,7 @@ import { cutPath } from "@/core/media/cut-path";
 import type { Raster } from "@/core/media/raster";
 
 /** Longer side of what is shown while a recipe changes: large enough to see, small enough to follow at once. */
-const previewSide = 560;
+const previewSide = 480;
 
 export interface Preview {
   readonly raster: Raster;
