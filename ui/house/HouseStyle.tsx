@@ -17,7 +17,7 @@ import { useHouse } from "./use-house";
 /** The brand on one printed sheet: colours, type, marks, accounts, pictures, formats. Designers change it in place. */
 export function HouseStyle() {
   const editor = useHouse();
-  const { house, fault, saving, edit } = editor;
+  const { house, fault, saving, edit, settled } = editor;
   const [leaving, setLeaving] = useState<{ part: HousePart; name: string }>();
   const [removed, setRemoved] = useState<Removed>();
   if (!house) {
@@ -27,7 +27,7 @@ export function HouseStyle() {
       </main>
     );
   }
-  const shared = { house, edit, remove: (part: HousePart, name: string) => setLeaving({ part, name }) };
+  const shared = { house, edit, settled, remove: (part: HousePart, name: string) => setLeaving({ part, name }) };
   return (
     <main className="page house">
       <div className="page__head">

@@ -35,7 +35,7 @@ async function equaliseAll(house: House, edit: SectionProps["edit"]): Promise<vo
 }
 
 /** Marks in a row, as they are and as they would be with one optical size. */
-export function Marks({ house, edit, remove }: SectionProps) {
+export function Marks({ house, edit, settled, remove }: SectionProps) {
   const router = useRouter();
   const [compared, setCompared] = useState(false);
   const equalise = useMutation({ mutationFn: () => equaliseAll(house, edit), onSuccess: () => setCompared(false) });
@@ -52,7 +52,8 @@ export function Marks({ house, edit, remove }: SectionProps) {
     const { name, picture } = made;
     const first = { from: picture, recipe: firstRecipe, ...picture, at: { x: 0, y: 0 } };
     edit((draft) => void (id = enter(draft, "marks", { name, picture: first })));
-    router.push(`/house/marks/${id}`);
+    // The bench begins from what is stored.
+    void settled().then((stored) => stored && router.push(`/house/marks/${id}`));
   };
   return (
     <section aria-label="Marks">
@@ -122,7 +123,7 @@ export function Marks({ house, edit, remove }: SectionProps) {
 }
 
 /** The main colours of a mark; one that the house does not have yet is entered with a press, and the mark follows it. */
-function MarkColours({ mark, house, edit }: Omit<SectionProps, "remove"> & { mark: Mark }) {
+function MarkColours({ mark, house, edit }: Pick<SectionProps, "house" | "edit"> & { mark: Mark }) {
   const adopt = (hex: string) =>
     edit((draft) => {
       const known = draft.colours.find((colour) => colour.hex === hex);

@@ -5,6 +5,8 @@ import type { HousePart } from "@/core/edit/house-remove";
 export interface SectionProps {
   readonly house: House;
   readonly edit: (recipe: (draft: House) => void) => void;
+  /** Whether all changes are stored, once they are. */
+  readonly settled: () => Promise<boolean>;
   /** Asks before something goes that designs may use. */
   readonly remove: (part: HousePart, name: string) => void;
 }

@@ -16,6 +16,8 @@ export interface HouseEditor {
   readonly saving: boolean;
   /** Changes the house style; what the schema refuses is said and changes nothing. */
   edit(recipe: (draft: House) => void): void;
+  /** Whether all changes are stored, once they are; false when they can't be. */
+  settled(): Promise<boolean>;
 }
 
 const key = ["house"];
@@ -89,5 +91,6 @@ export function useHouse(): HouseEditor {
     fault: fault ?? said ?? view.error?.message,
     saving: state.kind === "saving" || state.kind === "waiting",
     edit,
+    settled: async () => saver.current === undefined || (await saver.current.flush()) !== undefined,
   };
 }
