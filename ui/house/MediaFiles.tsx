@@ -1,5 +1,6 @@
 "use client";
 import { Trash } from "react-bootstrap-icons";
+import type { HousePicture } from "@/core/document/media";
 import { enter } from "@/core/edit/house-edit";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
@@ -17,6 +18,15 @@ export function MediaFiles({ house, edit, remove }: SectionProps) {
           0,
           80,
         )),
+    );
+  /** Every draft that shows it shows the new one; releases keep what they were published with. */
+  const replace = (id: string, picture: Omit<HousePicture, "id" | "name">) =>
+    edit(
+      (draft) =>
+        void Object.assign(
+          draft.pictures.find((entry) => entry.id === id)!,
+          picture,
+        ),
     );
   const entries = [
     ...house.pictures.map((p) => ({
@@ -63,6 +73,14 @@ export function MediaFiles({ house, edit, remove }: SectionProps) {
             />
             <span className="align-items-center text-secondary d-flex fs-13 justify-content-between figures">
               {facts}
+              {list === "pictures" && (
+                <UploadButton
+                  label="Replace"
+                  accept=".png,.jpg,.jpeg,.webp"
+                  wanted={["picture"]}
+                  onUploaded={(made) => made.kind === "picture" && replace(id, made.picture)}
+                />
+              )}
               <button
                 type="button"
                 className="small-button"
