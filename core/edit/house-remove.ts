@@ -1,5 +1,6 @@
 import { Design } from "../document/design";
 import { House } from "../document/house";
+import type { Mark } from "../document/vector";
 import { gone, referencesIn, withReferences, type Ref } from "../document/references";
 import { bundledFonts, hasFamily } from "../type/catalogue";
 
@@ -123,11 +124,16 @@ function withFamily(design: Design, from: string | undefined, to: string | undef
   return { ...design, layers };
 }
 
+/** Pieces of a mark that goes stay as they were cut: each is a piece of itself from then on. */
+const orphaned = (marks: readonly Mark[], id: string): Mark[] =>
+  marks.map((mark) => (mark.piece?.of === id ? { ...mark, piece: { ...mark.piece, of: mark.id } } : mark));
+
 /** The house style without a part; what in it named the part names `instead`, or nothing where that may be. */
 export function houseWithout(house: House, part: HousePart, instead: string | undefined): House {
   const list = lists[part.kind];
   const family = part.kind === "font" ? lastOfFamily(house, part.id) : undefined;
-  const rest = { ...house, [list]: house[list].filter((entry) => idOf(part.kind, entry) !== part.id) };
+  const kept = part.kind === "mark" ? { ...house, marks: orphaned(house.marks, part.id) } : house;
+  const rest = { ...kept, [list]: kept[list].filter((entry) => idOf(part.kind, entry) !== part.id) };
   const changes = { ref: (ref: Ref) => (isNamed(part)(ref) ? (instead ?? gone) : undefined) };
   const next = withReferences(House, rest, changes) as House;
   return {

@@ -3,6 +3,7 @@ import { Design } from "../document/design";
 import { House } from "../document/house";
 import type { CutLine } from "../document/vector";
 import { designWith, testHouse } from "../testing/scene";
+import { houseNames, houseWithout } from "./house-remove";
 import { cutMark, movedLines, refreshPieces, sidesWithInk } from "./mark-pieces";
 import { markToPieces } from "./mark-shapes";
 
@@ -73,6 +74,15 @@ describe("cutMark", () => {
     expect(cutMark(house, "none", [line(0.2)], halves)).toEqual([]);
     expect(house).toEqual(before);
   });
+});
+
+test("pieces of a mark that leaves the house style stay as they were cut", () => {
+  const house = fresh();
+  cutMark(house, "leaf", [line(0.4)], halves);
+  const left = House.parse(houseWithout(house, { kind: "mark", id: "leaf" }, undefined));
+  expect(sides(left)).toEqual(["l", "r"]);
+  expect(left.marks.map(({ piece }) => piece?.of)).toEqual(left.marks.map(({ id }) => id));
+  expect(houseNames(house, { kind: "mark", id: "leaf" })).toEqual(["the mark Leaf, part 1", "the mark Leaf, part 2"]);
 });
 
 test("pieces follow what the whole has become", () => {

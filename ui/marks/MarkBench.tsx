@@ -42,7 +42,7 @@ export function MarkBench({ id }: { id: string }) {
       </main>
     );
   }
-  const whole = mark.piece && house.marks.find((one) => one.id === mark.piece!.of);
+  const whole = mark.piece && house.marks.find((one) => one.id === mark.piece!.of && one !== mark);
   const bench = {
     mark,
     house,
@@ -72,6 +72,8 @@ export function MarkBench({ id }: { id: string }) {
         <Notice weight="note">
           A piece of <Link href={`/house/marks/${whole.id}`}>{whole.name}</Link>, where its lines are drawn.
         </Notice>
+      ) : mark.piece ? (
+        <Notice weight="note">A piece of a mark that has gone; it stays as it was cut.</Notice>
       ) : mark.picture ? (
         <PictureBench key={mark.picture.from.hash} {...bench} picture={mark.picture} />
       ) : (
