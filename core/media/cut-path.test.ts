@@ -57,7 +57,7 @@ describe("cutPath", () => {
     ["with its ends inside the picture", line(false, [0.4, 0.5], [0.6, 0.5]), [5, 20], [5, 80]],
   ] as const)("takes in what lies left of a line that runs %s, and nothing else", (_, cut, left, right) => {
     const d = cutPath(cut, width, height);
-    expect([isInside(d, ...left), isInside(d, ...right)]).toEqual([true, false]);
+    expect([isInside(d, left[0], left[1]), isInside(d, right[0], right[1])]).toEqual([true, false]);
   });
   test("takes in the corners of the picture on its side, and none on the other", () => {
     const d = cutPath(line(false, [0, 0.37], [1, 0.61]), width, height);
@@ -67,7 +67,7 @@ describe("cutPath", () => {
       [0, height],
       [width, height],
     ] as const;
-    expect(corners.map((corner) => isInside(d, ...corner))).toEqual([true, true, false, false]);
+    expect(corners.map(([x, y]) => isInside(d, x, y))).toEqual([true, true, false, false]);
   });
   test("is the mirror image where the line runs the other way", () => {
     const there = line(true, [0, 0.3], [0.3, 0.8], [0.7, 0.2], [1, 0.6]);
