@@ -6,6 +6,7 @@ import type { CutLine, Mark } from "@/core/document/vector";
 import type { HousePart } from "@/core/edit/house-remove";
 import { TextCell } from "@/ui/house/TextCell";
 import { MarkPicture } from "@/ui/parts/MarkPicture";
+import { Notice } from "@/ui/parts/Notice";
 import { cutKinds, type Cutting, type CutKind } from "./use-cutting";
 
 const mostLines = 4;
@@ -21,8 +22,10 @@ interface CutStepProps {
 
 /** Lines over a mark, and the named pieces that they make. */
 export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
-  const { kind, setKind, lines, stale } = cutting;
+  const { kind, setKind, lines, fault } = cutting;
   const pieces = house.marks.filter(({ piece }) => piece?.of === mark.id);
+  // Every piece lies between the lines as they are; what was cut by others is none any more.
+  const isStale = ({ piece }: Mark) => JSON.stringify(piece?.lines) !== JSON.stringify(lines);
   const rename = (id: string, name: string) =>
     edit((draft) => {
       const own = draft.marks.find((one) => one.id === id);
@@ -44,7 +47,19 @@ export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
             {labels[one]}
           </Button>
         ))}
+        {(["across", "down"] as const).map((way) => (
+          <Button
+            key={way}
+            variant="link"
+            size="sm"
+            disabled={lines.length >= mostLines}
+            onClick={() => cutting.halve(way)}
+          >
+            Halve it {way === "across" ? "across" : "from top to bottom"}
+          </Button>
+        ))}
       </div>
+      {fault && <Notice weight="stop">{fault}</Notice>}
       <p className="quiet fs-13">
         {kind
           ? "Now draw the line over the mark, from one side to the other."
@@ -74,7 +89,7 @@ export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
                 className="fs-13"
                 onChange={(name) => rename(piece.id, name)}
               />
-              {(stale.includes(piece.id) || lines.length === 0) && (
+              {isStale(piece) && (
                 <Button variant="link" size="sm" onClick={() => remove({ kind: "mark", id: piece.id }, piece.name)}>
                   No piece any more: take away
                 </Button>

@@ -42,15 +42,20 @@ function lineOf(kind: CutKind, drawn: readonly Share[]): CutLine {
 export function useCutting(mark: Mark, edit: (change: (house: House) => void) => void) {
   const [kind, setKind] = useState<CutKind>();
   const [drawn, setDrawn] = useState<readonly Share[]>([]);
-  const [stale, setStale] = useState<readonly string[]>([]);
+  const [fault, setFault] = useState<string>();
   const lines = mark.cuts ?? [];
   const put = async (next: readonly CutLine[]) => {
-    const ink = await inkBySides(mark, next);
-    edit((house) => setStale(cutMark(house, mark.id, next, ink)));
+    setFault(undefined);
+    try {
+      const ink = await inkBySides(mark, next);
+      edit((house) => void cutMark(house, mark.id, next, ink));
+    } catch (error) {
+      setFault((error as Error).message);
+    }
   };
   const open = kind && drawn.length > 1 ? lineOf(kind, drawn) : undefined;
   return {
-    ...{ kind, setKind, lines, open, stale },
+    ...{ kind, setKind, lines, open, fault },
     press: (at: Share) => setDrawn([at]),
     pull: (at: Share) => setDrawn((before) => (before.length === 0 ? before : [...before, at])),
     release: () => {
@@ -58,6 +63,11 @@ export function useCutting(mark: Mark, edit: (change: (house: House) => void) =>
       if (!open || length(drawn) < shortest) return;
       setKind(undefined);
       void put([...lines, open]);
+    },
+    /** Without a hand that draws: through the middle, across or down. */
+    halve: (way: "across" | "down") => {
+      const points = [0, 1].map((end) => (way === "across" ? { x: end, y: 0.5 } : { x: 0.5, y: end }));
+      void put([...lines, { points, bent: false }]);
     },
     remove: (i: number) => void put(lines.filter((_, at) => at !== i)),
   };
