@@ -5,6 +5,7 @@ import { z } from "zod";
 import type { RowState } from "@/contract/sheets";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
+import { EveryAccount } from "./EveryAccount";
 import { newRowId, useSheet, useSheetStore } from "./store";
 
 /** What is done with whole rows: added, copied, moved, taken away, said to be ready. */
@@ -56,6 +57,7 @@ export function RowTools(props: {
       <button type="button" className="tool" onClick={() => onAdd(10)}>
         Ten more
       </button>
+      <EveryAccount />
       <button type="button" className="tool" disabled={none} onClick={copy}>
         Copy {many}
       </button>
