@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Vector } from "../document/vector";
 import { pathInk, vectorInk } from "./ink";
-import { equalMark, equaliseMarks, mainColours, markSide, opticalSide, trimMark } from "./prepare-mark";
+import { colourShares, equalMark, equaliseMarks, mainColours, markSide, opticalSide, trimMark } from "./prepare-mark";
 
 const drawing = (...ds: string[]): Vector => ({
   width: 400,
@@ -69,4 +69,7 @@ test("mainColours go by the area they cover", () => {
     ],
   };
   expect(mainColours(two)).toEqual(["house:dark", "#ff0000ff"]);
+  const [most, least] = colourShares(two);
+  expect(most!.share).toBeCloseTo(10000 / (10000 + Math.PI * 9), 3);
+  expect(most!.share + least!.share).toBeCloseTo(1);
 });

@@ -70,11 +70,14 @@ export function equalMark(drawing: Vector): Vector {
 export const equaliseMarks = (marks: readonly Mark[]): Mark[] =>
   marks.map((mark) => (mark.drawing ? { ...mark, drawing: equalMark(mark.drawing) } : mark));
 
-/** The colours of a mark by the area they cover, the largest first; references of the house are left as they are. */
-export function mainColours(drawing: Vector): string[] {
+/** The colours of a mark by their share of its ink, the largest first; references of the house are left as they are. */
+export function colourShares(drawing: Vector): { readonly colour: string; readonly share: number }[] {
   const areas = new Map<string, number>();
   for (const shape of drawing.shapes) {
     areas.set(shape.colour, (areas.get(shape.colour) ?? 0) + shapeInk(shape).area);
   }
-  return [...areas].sort(([, a], [, b]) => b - a).map(([colour]) => colour);
+  const total = [...areas.values()].reduce((sum, area) => sum + area, 0) || 1;
+  return [...areas].sort(([, a], [, b]) => b - a).map(([colour, area]) => ({ colour, share: area / total }));
 }
+
+export const mainColours = (drawing: Vector): string[] => colourShares(drawing).map(({ colour }) => colour);

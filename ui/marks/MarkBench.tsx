@@ -8,7 +8,7 @@ import type { House } from "@/core/document/house";
 import type { Mark, MarkPicture as Picture } from "@/core/document/vector";
 import type { HousePart } from "@/core/edit/house-remove";
 import { refreshPieces } from "@/core/edit/mark-pieces";
-import { equalMark, mainColours, trimMark } from "@/core/media/prepare-mark";
+import { colourShares, equalMark, trimMark } from "@/core/media/prepare-mark";
 import { mainColoursOf } from "@/core/media/raster-colours";
 import { RemoveDialog, type Removed } from "@/ui/house/RemoveDialog";
 import { RemovedLine } from "@/ui/house/RemovedLine";
@@ -157,11 +157,11 @@ const hexOf = (r: number, g: number, b: number): string =>
 function DrawingBench({ mark, house, edit, remove }: BenchProps) {
   const drawing = mark.drawing!;
   const cutting = useCutting(mark, edit);
-  const colours = mainColours(drawing)
+  const colours = colourShares(drawing)
     .slice(0, 6)
-    .flatMap((reference, _, all) => {
-      const hex = hexOfHouse(house, reference);
-      return hex === undefined ? [] : [{ hex, share: 1 / all.length }];
+    .flatMap(({ colour, share }) => {
+      const hex = hexOfHouse(house, colour);
+      return hex === undefined ? [] : [{ hex, share }];
     });
   const change = (made: NonNullable<Mark["drawing"]>) =>
     edit((draft) => {
