@@ -19,6 +19,19 @@ function carriedOn(from: Point, to: Point, length: number): Point {
   return { x: to.x + (dx / size) * length, y: to.y + (dy / size) * length };
 }
 
+/** A line as it is drawn over a picture of this size, from its first point to its last. */
+export function linePath({ points, bent }: CutLine, width: number, height: number): string {
+  const own = points.map(({ x, y }) => ({ x: x * width, y: y * height }));
+  const rest =
+    bent && own.length > 2
+      ? through(own)
+      : own
+          .slice(1)
+          .map((point) => `L${written(point)}`)
+          .join("");
+  return `M${written(own[0]!)}${rest}`;
+}
+
 /** The curve through all points, as cubics. Source: Catmull–Rom spline, tension ½, in Bézier form. */
 function through(points: readonly Point[]): string {
   const at = (i: number) => points[Math.min(points.length - 1, Math.max(0, i))]!;
@@ -37,8 +50,8 @@ function through(points: readonly Point[]): string {
  * The outline of all that lies to the left of a line, looking along it, over a picture of this size: the line goes on
  * straight beyond its ends, and far around the picture.
  */
-export function cutPath({ points, bent }: CutLine, width: number, height: number): string {
-  const own = points.map(({ x, y }) => ({ x: x * width, y: y * height }));
+export function cutPath(cut: CutLine, width: number, height: number): string {
+  const own = cut.points.map(({ x, y }) => ({ x: x * width, y: y * height }));
   const far = beyond * (width + height);
   const start = carriedOn(own[1]!, own[0]!, far);
   const end = carriedOn(own[own.length - 2]!, own[own.length - 1]!, far);
@@ -52,18 +65,12 @@ export function cutPath({ points, bent }: CutLine, width: number, height: number
     const at = from - (turn * (i + 1)) / steps;
     return { x: middle.x + 2 * far * Math.cos(at), y: middle.y + 2 * far * Math.sin(at) };
   });
-  const line =
-    bent && own.length > 2
-      ? through(own)
-      : own
-          .slice(1)
-          .map((point) => `L${written(point)}`)
-          .join("");
+  const line = linePath(cut, width, height).replace("M", "L");
   const rest = [end, ...around].map((point) => `L${written(point)}`).join("");
   // Corners without area, so that its bounds tell nothing: all pieces are painted on one surface, edge for edge alike.
   const everywhere = [
     { x: -far, y: -far },
     { x: width + far, y: height + far },
   ].map((point) => `M${written(point)}L${written(point)}Z`);
-  return `M${written(start)}L${written(own[0]!)}${line}${rest}Z${everywhere.join("")}`;
+  return `M${written(start)}${line}${rest}Z${everywhere.join("")}`;
 }

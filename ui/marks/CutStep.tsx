@@ -4,6 +4,7 @@ import { Trash } from "react-bootstrap-icons";
 import type { House } from "@/core/document/house";
 import type { CutLine, Mark } from "@/core/document/vector";
 import type { HousePart } from "@/core/edit/house-remove";
+import { linePath } from "@/core/media/cut-path";
 import { TextCell } from "@/ui/house/TextCell";
 import { MarkPicture } from "@/ui/parts/MarkPicture";
 import { Notice } from "@/ui/parts/Notice";
@@ -102,27 +103,12 @@ export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
   );
 }
 
-const pathOf = ({ points, bent }: CutLine): string => {
-  const at = ({ x, y }: { x: number; y: number }) => `${x * 100} ${y * 100}`;
-  if (!bent || points.length < 3) return `M${points.map(at).join("L")}`;
-  const near = (i: number) => points[Math.min(points.length - 1, Math.max(0, i))]!;
-  const curve = points.slice(1).map((_, i) => {
-    const [a, b, c, d] = [near(i - 1), near(i), near(i + 1), near(i + 2)];
-    const [first, second] = [
-      { x: b.x + (c.x - a.x) / 6, y: b.y + (c.y - a.y) / 6 },
-      { x: c.x - (d.x - b.x) / 6, y: c.y - (d.y - b.y) / 6 },
-    ];
-    return `C${at(first)} ${at(second)} ${at(c)}`;
-  });
-  return `M${at(points[0]!)}${curve.join("")}`;
-};
-
 /** The lines as they lie over the mark, the one in hand too. */
 export function CutLines({ lines, open }: { lines: readonly CutLine[]; open: CutLine | undefined }) {
   return (
     <svg className="mark-lines" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden>
       {[...lines, ...(open ? [open] : [])].map((line, i) => (
-        <path key={i} d={pathOf(line)} />
+        <path key={i} d={linePath(line, 100, 100)} />
       ))}
     </svg>
   );
