@@ -87,10 +87,13 @@ describe.each(Object.keys(marks))("%s", (name) => {
     expect(off.alpha).toBeLessThan(3);
     expect(off.colour).toBeLessThan(3);
   });
-  test.each([60, 75, 95])("out of a JPEG of quality %i has no rim over black or white", async (quality) => {
+  // With colours at half the size, as most are coded; a rim stays along thin strokes then.
+  const coded = name === "a badge" ? (["4:4:4", "4:2:0"] as const) : (["4:4:4"] as const);
+  const jpegs = [60, 75, 95].flatMap((quality) => coded.map((colours) => [quality, colours] as const));
+  test.each(jpegs)("out of a JPEG of quality %i and %s has no rim over black or white", async (quality, colours) => {
     const { truth, flat } = pictured(marks[name]!, grounds.white!);
     const raw = { raw: { width: side, height: side, channels: 4 as const } };
-    const jpeg = await sharp(flat, raw).removeAlpha().jpeg({ quality, chromaSubsampling: "4:4:4" }).toBuffer();
+    const jpeg = await sharp(flat, raw).removeAlpha().jpeg({ quality, chromaSubsampling: colours }).toBuffer();
     const data = new Uint8Array(await sharp(jpeg).ensureAlpha().raw().toBuffer());
     const { raster } = clearGround({ width: side, height: side, data }, how);
     const hard = clearGround({ width: side, height: side, data }, how, true).raster;
