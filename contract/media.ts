@@ -18,7 +18,12 @@ export const Uploaded = z.discriminatedUnion("kind", [
     drawing: Vector,
     note: z.string().optional().describe("What looks different from the file"),
   }),
-  z.object({ kind: z.literal("video"), name: z.string(), video: HouseVideo.omit(unnamed) }),
+  z.object({
+    kind: z.literal("video"),
+    name: z.string(),
+    video: HouseVideo.omit(unnamed),
+    note: z.string().optional().describe("What is no longer as in the file"),
+  }),
   z.object({ kind: z.literal("sound"), name: z.string(), sound: HouseSound.omit(unnamed) }),
   z.object({
     kind: z.literal("footage"),

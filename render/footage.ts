@@ -1,4 +1,5 @@
 import { EncodeError, runFfmpeg } from "./ffmpeg";
+import type { Stream } from "./video-plan";
 
 /** Footage that no clip can be laid over, in words for whoever chose it. */
 export class FootageError extends Error {
@@ -14,14 +15,6 @@ export interface Footage {
   readonly sound: boolean;
   /** The matrix its colours were made with, as ffmpeg's scaler names it. */
   readonly matrix: "bt709" | "bt601" | "auto";
-}
-
-interface Stream {
-  readonly codec_type?: string;
-  readonly width?: number;
-  readonly height?: number;
-  readonly color_space?: string;
-  readonly disposition?: { readonly attached_pic?: number };
 }
 
 /** Looks into footage. Throws FootageError when it can't be read, or has no moving picture. */
@@ -44,7 +37,10 @@ export async function readFootage(file: string, signal?: AbortSignal): Promise<F
 }
 
 /** Untagged pictures were made by the standard of their size: high definition by BT.709, smaller ones by BT.601. */
-function matrixOf({ color_space: space, height = 0 }: Stream): Footage["matrix"] {
+export function matrixOf({
+  color_space: space,
+  height = 0,
+}: Pick<Stream, "color_space" | "height">): Footage["matrix"] {
   if (space !== undefined && space !== "unknown" && space !== "reserved") return "auto";
   return height >= 720 ? "bt709" : "bt601";
 }

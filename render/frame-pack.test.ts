@@ -5,6 +5,7 @@ import { join } from "node:path";
 import sharp from "sharp";
 import { runFfmpeg } from "./ffmpeg";
 import { frameMime, packFrames, packVideo, readFrame } from "./frame-pack";
+import { planVideo } from "./video-plan";
 
 let folder: string;
 beforeAll(async () => {
@@ -31,17 +32,16 @@ test("readFrame refuses another file", async () => {
   await writeFile(path, "something else");
   await expect(readFrame(path, 0)).rejects.toThrow("no pack of frames");
 });
-test("packVideo decodes at a constant rate and keeps within the asked size", async () => {
+test("packVideo reads no more of a video than it may, however long it says it is", async () => {
   const file = join(folder, "bars.mp4");
   await runFfmpeg(["-f", "lavfi", "-i", "testsrc=s=640x360:r=50:d=2", "-pix_fmt", "yuv420p", "-y", file]);
   const path = join(folder, "bars.frames");
-  const limits = { mostWidth: 320, mostHeight: 320, mostS: 10 };
-  expect(await packVideo({ file, target: path, rate: { num: 25, den: 1 }, alpha: undefined, ...limits })).toBe(50);
+  const plan = planVideo({ width: 640, height: 360, r_frame_rate: "25/1" });
+  const video = { file, target: path, plan, matrix: "bt601", mostS: 10 } as const;
+  expect(await packVideo(video)).toBe(50);
   const frame = (await readFrame(path, 49))!;
   expect(frameMime(frame)).toBe("image/jpeg");
-  expect(await sharp(frame).metadata()).toMatchObject({ width: 320, height: 180 });
+  expect(await sharp(frame).metadata()).toMatchObject({ width: 640, height: 360 });
   expect(await readFrame(path, 50)).toBeUndefined();
-  // However long it says it is, no more is read than may be.
-  const short = { file, target: path, rate: { num: 25, den: 1 }, alpha: undefined, ...limits, mostS: 0.4 };
-  expect(await packVideo(short)).toBe(10);
+  expect(await packVideo({ ...video, mostS: 0.4 })).toBe(10);
 });

@@ -2,6 +2,7 @@ import { createReadStream, createWriteStream } from "node:fs";
 import { open, rm, writeFile } from "node:fs/promises";
 import { pipeline } from "node:stream/promises";
 import { runFfmpeg } from "./ffmpeg";
+import type { VideoPlan } from "./video-plan";
 
 /*
  * A video as single pictures in one file: "RFP1", the number of frames, where each begins and the last ends (bytes,
@@ -52,18 +53,17 @@ export interface VideoToPack {
   readonly file: string;
   /** Where the pack is written. */
   readonly target: string;
-  readonly rate: { readonly num: number; readonly den: number };
-  /** See-through VP8 or VP9: its frames keep their alpha. */
-  readonly alpha: "vp8" | "vp9" | undefined;
-  /** Pixels; larger videos are made smaller. */
-  readonly mostWidth: number;
-  readonly mostHeight: number;
+  readonly plan: VideoPlan;
+  /** The matrix its colours were made with. */
+  readonly matrix: "bt709" | "bt601" | "auto";
   /** Seconds of it that are read, whatever it says of its own length. */
   readonly mostS: number;
   readonly signal?: AbortSignal | undefined;
 }
 
 const mostPackBytes = 600 * 1024 * 1024;
+const seeThroughPictures = ["-c:v", "libwebp", "-quality", "90", "-compression_level", "2"];
+const plainPictures = ["-c:v", "mjpeg", "-pix_fmt", "yuvj420p", "-q:v", "2"];
 const limits = { memoryMb: 1500, processorS: 240 };
 
 /**
@@ -71,27 +71,28 @@ const limits = { memoryMb: 1500, processorS: 240 };
  * Throws an EncodeError for what can't be decoded, a RangeError for frames that take too much space.
  */
 export async function packVideo(video: VideoToPack): Promise<number> {
-  const decoder = video.alpha ? ["-c:v", video.alpha === "vp9" ? "libvpx-vp9" : "libvpx"] : [];
-  const fit = `scale='min(${video.mostWidth},iw)':'min(${video.mostHeight},ih)':force_original_aspect_ratio=decrease`;
-  const filter = `fps=${video.rate.num}/${video.rate.den},${fit}:force_divisible_by=2:out_range=pc,setsar=1`;
-  const picture = video.alpha
-    ? ["-c:v", "libwebp", "-quality", "90", "-compression_level", "2"]
-    : ["-c:v", "mjpeg", "-pix_fmt", "yuvj420p", "-q:v", "3"];
-  // Parts with their lengths before them: the one stream of single pictures that says where each ends.
-  const parts = ["-t", String(video.mostS), "-f", "mpjpeg", "pipe:1"];
+  const { plan, matrix } = video;
   const args = [
-    ...decoder,
+    ...(plan.decoder ? ["-c:v", plan.decoder] : []),
     "-i",
     video.file,
     "-an",
     "-sn",
     "-dn",
     "-map",
-    "0:v:0",
+    "0:V:0",
     "-vf",
-    filter,
-    ...picture,
-    ...parts,
+    packFilter(plan, matrix),
+    ...(plan.alpha ? seeThroughPictures : plainPictures),
+    // The filter has made them even; nothing is to be filled in before the first.
+    "-fps_mode",
+    "passthrough",
+    "-t",
+    String(video.mostS),
+    // Parts with their lengths before them: the one stream of single pictures that says where each ends.
+    "-f",
+    "mpjpeg",
+    "pipe:1",
   ];
   const body = createWriteStream(`${video.target}.body`, { mode: 0o600 });
   const ends: number[] = [];
@@ -115,6 +116,17 @@ export async function packVideo(video: VideoToPack): Promise<number> {
   await pipeline(createReadStream(body.path), createWriteStream(video.target, { flags: "a" }));
   await rm(body.path);
   return ends.length;
+}
+
+/** Even in time, of one size, with the colours that pictures of their kind are read with. */
+function packFilter({ rate, width, height, colours, alpha }: VideoPlan, matrix: VideoToPack["matrix"]): string {
+  const from = colours ? "bt709" : matrix;
+  // JPEG's colours are always by BT.601; the see-through ones are coded from plain red, green and blue.
+  const to = alpha ? "format=bgra" : "format=yuvj420p";
+  // Without these flags a change of matrix takes up to four levels away.
+  const exact = "flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp";
+  const scale = `scale=${width}:${height}:${exact}:in_color_matrix=${from}:out_color_matrix=bt601:out_range=pc`;
+  return `${colours}fps=${rate.num}/${rate.den},${scale},setsar=1,${to}`;
 }
 
 /** Cuts a stream of parts, each with its length in a heading, into the parts. Source: RFC 2046, 5.1. */

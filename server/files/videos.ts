@@ -1,9 +1,9 @@
 import { join } from "node:path";
-import sharp from "sharp";
 import type { Uploaded } from "@/contract/media";
 import { EncodeError, runFfmpeg } from "@/render/ffmpeg";
-import { FootageError, readFootage } from "@/render/footage";
-import { packVideo, readFrame } from "@/render/frame-pack";
+import { FootageError, matrixOf, readFootage } from "@/render/footage";
+import { packVideo } from "@/render/frame-pack";
+import { planVideo, streamEntries, type Stream } from "@/render/video-plan";
 import { framesMime } from "@/server/db/media";
 import { Refusal } from "@/server/refusal";
 import { recordMedia } from "./record";
@@ -14,15 +14,6 @@ const probeMs = 20_000;
 const probing = { limits: { memoryMb: 600, processorS: 15 }, stallMs: 8000 };
 const decodeMs = 180_000;
 
-interface Stream {
-  readonly codec_type?: string;
-  readonly codec_name?: string;
-  readonly width?: number;
-  readonly height?: number;
-  readonly avg_frame_rate?: string;
-  readonly tags?: Readonly<Record<string, string>>;
-}
-
 interface Probe {
   readonly streams: readonly Stream[];
   readonly durationS: number;
@@ -31,8 +22,7 @@ interface Probe {
 /** What a sound or video file says of itself. Refuses what says too much. */
 async function probe(path: string, signal: AbortSignal): Promise<Probe> {
   const until = AbortSignal.any([signal, AbortSignal.timeout(probeMs)]);
-  const entries =
-    "stream=codec_type,codec_name,width,height,avg_frame_rate:stream_tags=alpha_mode:format=duration,nb_streams";
+  const entries = `${streamEntries}:format=duration,nb_streams`;
   const args = ["-probesize", "20M", "-analyzeduration", "10M", "-show_entries", entries, "-of", "json", path];
   const out = await runFfmpeg(args, { program: "ffprobe", signal: until, ...probing });
   const { streams = [], format } = JSON.parse(out.toString("utf8")) as {
@@ -48,32 +38,36 @@ async function probe(path: string, signal: AbortSignal): Promise<Probe> {
 /** Takes a video as single frames, or a film without pictures as a sound. Refuses with the reason. */
 export async function takeVideo(path: string, folder: string, name: string, signal: AbortSignal): Promise<Uploaded> {
   const { streams, durationS } = await probe(path, signal);
-  const stream = streams.find(({ codec_type }) => codec_type === "video");
+  const stream = streams.find(isFilm);
   if (!stream) return keepSound(path, name, "audio/mp4", { streams, durationS });
-  if (!(durationS > 0)) throw refuse("damaged", "This video has no length. It may be damaged.");
-  if (durationS > most.videoS)
-    throw refuse("length", `This video is ${Math.round(durationS)} s long; up to ${most.videoS} s are taken.`);
+  if (durationS > most.videoS) throw tooLong(durationS);
   const { width = 0, height = 0 } = stream;
   if (width < 2 || height < 2 || width > most.side || height > most.side)
     throw refuse("pixels", `This video has ${width} × ${height} pixels; 2 to ${most.side} a side are taken.`);
-  const rate = rateOf(stream.avg_frame_rate);
-  const codec = stream.codec_name === "vp9" ? "vp9" : stream.codec_name === "vp8" ? "vp8" : undefined;
-  const alpha = codec && (stream.tags?.alpha_mode ?? stream.tags?.ALPHA_MODE) === "1" ? codec : undefined;
+  const plan = planVideo(stream);
   const target = join(folder, "frames");
   const until = AbortSignal.any([signal, AbortSignal.timeout(decodeMs)]);
-  // A length that is a lie ends where the longest that is taken ends.
-  const size = { mostWidth: 1280, mostHeight: 1280, mostS: Math.min(durationS + 1, most.videoS) };
+  // A length that is a lie, or that isn't told, ends a little behind where the longest that is taken ends.
+  const mostS = durationS > 0 ? Math.min(durationS + 1, most.videoS) : most.videoS + 1;
   try {
-    const frames = await packVideo({ file: path, target, rate, alpha, ...size, signal: until });
+    const frames = await packVideo({ file: path, target, plan, matrix: matrixOf(stream), mostS, signal: until });
+    const shownS = (frames * plan.rate.den) / plan.rate.num;
     if (frames === 0) throw refuse("damaged", "This video has no frame that can be decoded.");
-    const first = await sharp(await readFrame(target, 0)).metadata();
-    const shown = { width: first.width ?? width, height: first.height ?? height };
-    const hash = await recordMedia(target, { kind: "frames", mime: framesMime, name, ...shown, durationS });
-    return { kind: "video", name, video: { hash, ...shown, fps: rate, frames } };
+    if (shownS > most.videoS + 0.5) throw tooLong(shownS);
+    const shown = { width: plan.width, height: plan.height };
+    const hash = await recordMedia(target, { kind: "frames", mime: framesMime, name, ...shown, durationS: shownS });
+    const note = plan.notes.length > 0 ? plan.notes.join(" ") : undefined;
+    return { kind: "video", name, video: { hash, ...shown, fps: plan.rate, frames }, note };
   } catch (error) {
     throw inWords(error);
   }
 }
+
+/** The cover of a sound file is a picture, but none that moves. */
+const isFilm = ({ codec_type, disposition }: Stream): boolean => codec_type === "video" && !disposition?.attached_pic;
+
+const tooLong = (lengthS: number) =>
+  refuse("length", `This video is ${Math.round(lengthS)} s long or more; up to ${most.videoS} s are taken.`);
 
 function inWords(error: unknown): unknown {
   if (error instanceof EncodeError && ["failed", "stalled"].includes(error.reason))
@@ -85,17 +79,10 @@ function inWords(error: unknown): unknown {
   return error;
 }
 
-/** The video's own rate, exactly, up to 30 a second. */
-function rateOf(text: string | undefined): { num: number; den: number } {
-  const [num, den] = (text ?? "").split("/").map(Number);
-  if (!num || !den || num / den > 30.01 || num / den < 1 || num > 1_000_000) return { num: 25, den: 1 };
-  return { num, den };
-}
-
 /** Takes a film as it is, to lie under clips. Refuses what no clip could be laid over. */
 export async function takeFootage(path: string, name: string, mime: string, signal: AbortSignal): Promise<Uploaded> {
   const { streams, durationS } = await probe(path, signal);
-  const stream = streams.find(({ codec_type }) => codec_type === "video");
+  const stream = streams.find(isFilm);
   const { width = 0, height = 0 } = stream ?? {};
   if (!stream || !(durationS > 0)) throw refuse("damaged", "This film has no picture or no length. It may be damaged.");
   if (durationS > most.footageS)
