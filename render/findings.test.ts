@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { NodeHost } from "./node-host";
 import { box, designWith, sceneOf, testHouse, words } from "@/core/testing/scene";
 import { findingsOf, openStops } from "@/core/checks/findings";
+import { wrongShapes } from "@/core/checks/media-shape";
 import { smallMedia } from "@/core/checks/media-small";
 import { textContrast } from "@/core/checks/text-contrast";
 import { foundIn } from "./checks";
@@ -50,6 +51,20 @@ test("pictures with fewer pixels than their place are found", async () => {
   const { fill: _, ...layer } = slot;
   const scene = await sceneOf(designWith([layer]), { fields: {} }, "wide", { ...testHouse, pictures: [picture] });
   expect(smallMedia(scene.still)).toMatchObject([{ code: "media_small", times: expect.closeTo(3.24, 2) }]);
+});
+
+test("pictures that fill a place of another shape are found once most of them is cut away", async () => {
+  const found = async (width: number, height: number, fit = "cover") => {
+    const picture = { id: "p", name: "P", hash: "b".repeat(64), width: 2000, height: 1000 };
+    const sides = { width: { kind: "fixed", u: width }, height: { kind: "fixed", u: height } };
+    const { fill: _, ...layer } = box("slot", { kind: "picture", media: "picture:p", framing: { fit }, ...sides });
+    const design = designWith([layer]);
+    const scene = await sceneOf(design, { fields: {} }, "wide", { ...testHouse, pictures: [picture] });
+    return wrongShapes(scene.still);
+  };
+  expect(await found(20, 30)).toMatchObject([{ code: "media_shape", layer: "slot", share: expect.closeTo(2 / 3, 5) }]);
+  expect(await found(10, 10)).toEqual([]);
+  expect(await found(20, 30, "contain")).toEqual([]);
 });
 
 describe("the runner of checks", () => {

@@ -10,6 +10,7 @@ import { check as inKeepClear } from "./in-keep-clear";
 import { check as leaveBeforeCue } from "./leave-before-cue";
 import { check as loopIdle } from "./loop-idle";
 import { check as loopSeam } from "./loop-seam";
+import { check as mediaShape } from "./media-shape";
 import { check as mediaSmall } from "./media-small";
 import { check as outsideSafe } from "./outside-safe";
 import { check as readShort } from "./read-short";
@@ -29,6 +30,7 @@ export const checkKinds = {
   "leave-before-cue": leaveBeforeCue,
   "loop-idle": loopIdle,
   "loop-seam": loopSeam,
+  "media-shape": mediaShape,
   "media-small": mediaSmall,
   "outside-safe": outsideSafe,
   "read-short": readShort,

@@ -43,6 +43,7 @@ function slotPuts(kind: "picture" | "video", { property }: Drive, value: SlotVal
   for (const [part, set] of Object.entries(framing)) if (set !== undefined) puts.push([`framing.${part}`, set]);
   if (value.from !== undefined) puts.push(["playback.from", value.from]);
   if (value.speed !== undefined) puts.push(["playback.speed", value.speed]);
+  if (value.atEnd !== undefined) puts.push(["playback.atEnd", value.atEnd]);
   return puts;
 }
 

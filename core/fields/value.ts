@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Framing, HousePicture, HouseVideo } from "../document/media";
+import { Framing, HousePicture, HouseVideo, Playback } from "../document/media";
 import { Id, Name } from "../document/units";
 
 /** A picture or video that a filler has brought, stored by the hash of its content. */
@@ -27,6 +27,7 @@ export const MediaValue = z
     formats: z.record(Id, FramingPart).default({}).describe("In single formats, instead"),
     from: z.number().min(0).max(3600).optional().describe("Second of a video that comes first"),
     speed: z.number().min(0.1).max(10).optional(),
+    atEnd: Playback.shape.atEnd.unwrap().optional().describe("What a video does when it is over"),
   })
   .describe("A picture or video with how it is framed");
 export type MediaValue = z.infer<typeof MediaValue>;

@@ -1,9 +1,14 @@
 import type { Format } from "@/core/document/format";
+import type { HouseVideo } from "@/core/document/media";
 import type { FramingPart } from "@/core/fields/value";
+import { FilmStrip } from "@/ui/parts/FilmStrip";
+
+type Video = Pick<HouseVideo, "hash" | "frames" | "fps">;
 
 interface Playing {
   readonly from: number;
   readonly speed: number;
+  readonly atEnd: "hold" | "again" | undefined;
 }
 
 const parts = [
@@ -12,6 +17,7 @@ const parts = [
   { key: "y", label: "Down", min: 0, max: 1, step: 0.01, at: 0.5, unit: "%" },
   { key: "turn", label: "Turned", min: -45, max: 45, step: 1, at: 0, unit: "°" },
 ] as const;
+const atEnd = (chosen: string) => (chosen === "again" ? "again" : "hold");
 const written = (value: number, unit: string): string =>
   unit === "%" ? `${Math.round(value * 100)} %` : `${Number(value.toFixed(2))}${unit}`;
 
@@ -33,6 +39,7 @@ export function Framed({
   format,
   onFormat,
   onChange,
+  video,
   playing,
   onPlaying,
 }: {
@@ -43,7 +50,9 @@ export function Framed({
   format: string;
   onFormat: (format: string) => void;
   onChange: (shared: FramingPart, single: Record<string, FramingPart>) => void;
-  playing: Playing | undefined;
+  /** What is framed, if it moves. */
+  video: Video | undefined;
+  playing: Playing;
   onPlaying: (playing: Partial<Playing>) => void;
 }) {
   const own = format === "" ? shared : { ...shared, ...single[format] };
@@ -93,34 +102,60 @@ export function Framed({
           As in all formats
         </button>
       )}
-      {playing && (
-        <>
-          <label className="setting">
-            From second
-            <input
-              type="number"
-              className="form-control form-control-sm figures"
-              min={0}
-              max={3600}
-              step={0.1}
-              value={playing.from}
-              onChange={(event) => onPlaying({ from: Math.max(0, Number(event.target.value)) })}
-            />
-          </label>
-          <label className="setting">
-            Speed
-            <input
-              type="number"
-              className="form-control form-control-sm figures"
-              min={0.1}
-              max={10}
-              step={0.1}
-              value={playing.speed}
-              onChange={(event) => onPlaying({ speed: Math.min(10, Math.max(0.1, Number(event.target.value) || 1)) })}
-            />
-          </label>
-        </>
-      )}
+      {video && <PlayingRows video={video} playing={playing} onPlaying={onPlaying} />}
     </div>
+  );
+}
+
+/** Which part of a video is shown, how fast, and what it does when it is over. */
+function PlayingRows({
+  video,
+  playing,
+  onPlaying,
+}: {
+  video: Video;
+  playing: Playing;
+  onPlaying: (playing: Partial<Playing>) => void;
+}) {
+  return (
+    <>
+      <FilmStrip video={video} from={playing.from} label="Begins at" onFrom={(from) => onPlaying({ from })} />
+      <label className="setting">
+        From second
+        <input
+          type="number"
+          className="form-control form-control-sm figures"
+          min={0}
+          max={3600}
+          step={0.1}
+          value={playing.from}
+          onChange={(event) => onPlaying({ from: Math.max(0, Number(event.target.value)) })}
+        />
+      </label>
+      <label className="setting">
+        Speed
+        <input
+          type="number"
+          className="form-control form-control-sm figures"
+          min={0.1}
+          max={10}
+          step={0.1}
+          value={playing.speed}
+          onChange={(event) => onPlaying({ speed: Math.min(10, Math.max(0.1, Number(event.target.value) || 1)) })}
+        />
+      </label>
+      <label className="setting">
+        At its end
+        <select
+          className="form-select form-select-sm"
+          value={playing.atEnd ?? ""}
+          onChange={(event) => onPlaying({ atEnd: event.target.value === "" ? undefined : atEnd(event.target.value) })}
+        >
+          <option value="">as designed</option>
+          <option value="hold">it stands still</option>
+          <option value="again">it plays again</option>
+        </select>
+      </label>
+    </>
   );
 }

@@ -1,14 +1,17 @@
 import { useContext, useEffect, useRef, useState } from "react";
+import type { Uploaded } from "@/contract/media";
 import type { HousePicture, HouseVideo } from "@/core/document/media";
 import { isMedia } from "@/core/fields/define";
 import { houseIdOf } from "@/core/fields/slot";
-import { MediaValue, type FramingPart } from "@/core/fields/value";
+import { MediaValue, type FramingPart, type OwnMedia } from "@/core/fields/value";
 import type { Field } from "@/core/fields/field";
 import { UploadButton } from "@/ui/parts/UploadButton";
 import { Choices } from "./Choices";
 import type { ControlProps } from "./define";
 import { Framed } from "./Framed";
 import { FramingDesk, type Framer } from "./framing-desk";
+import { SlotDeskContext } from "./slot-desk";
+import { SlotSwap } from "./SlotSwap";
 
 type SlotField = Extract<Field, { kind: "picture" | "video" }>;
 
@@ -37,14 +40,15 @@ export function Slot({
       picture: found && <Thumb kind={field.kind} hash={found.hash} />,
     };
   });
-  const frame = (part: Partial<Pick<MediaValue, "framing" | "formats" | "from" | "speed">>) => {
+  const { together, take, left } = useHandOver(field.id, onChange);
+  const frame = (part: Partial<Omit<MediaValue, "kind" | "source">>) => {
     if (chosen === "" && !own) return;
     const base = media ?? MediaValue.parse({ kind: "media", source: { house: chosen } });
     onChange({ ...base, ...part });
   };
   const shared = media?.framing ?? {};
   const single = media?.formats ?? {};
-  const shown = own ?? all.find((entry) => entry.id === chosen);
+  const shown: OwnMedia | undefined = own ?? all.find((entry) => entry.id === chosen);
   useFramer(
     framing && shown
       ? {
@@ -59,7 +63,7 @@ export function Slot({
       : undefined,
   );
   return (
-    <>
+    <SlotSwap field={field.id} held={shown && <Thumb kind={field.kind} hash={shown.hash} />}>
       <Choices id={id} kind={field.kind} offered={offered} chosen={own ? undefined : chosen} onChoose={onChange} />
       {own && (
         <p className="slot__own">
@@ -71,12 +75,8 @@ export function Slot({
           <UploadButton
             label={`Bring a ${field.kind} along`}
             accept={field.kind === "video" ? "video/*,.mov" : "image/png,image/jpeg,image/webp"}
-            wanted={[field.kind]}
-            onUploaded={(made) => {
-              const brought = made.kind === "picture" ? made.picture : made.kind === "video" ? made.video : undefined;
-              if (brought)
-                onChange(MediaValue.parse({ kind: "media", source: { own: { ...brought, name: made.name } } }));
-            }}
+            wanted={together ? ["picture", "video"] : [field.kind]}
+            onAll={take}
           />
         )}
         {(own || (chosen !== undefined && chosen !== "")) && (
@@ -100,12 +100,36 @@ export function Slot({
           onChange={(framed: FramingPart, apart: Record<string, FramingPart>) =>
             frame({ framing: framed, formats: apart })
           }
-          playing={field.kind === "video" ? { from: media?.from ?? 0, speed: media?.speed ?? 1 } : undefined}
+          video={isVideo(shown) ? shown : undefined}
+          playing={{ from: media?.from ?? 0, speed: media?.speed ?? 1, atEnd: media?.atEnd }}
           onPlaying={frame}
         />
       )}
-    </>
+      {left.map((name) => (
+        <p key={name} className="quiet fs-13 m-0">
+          {name}: there is no empty slot left for it.
+        </p>
+      ))}
+    </SlotSwap>
   );
+}
+
+const isVideo = (media: object | undefined): media is Omit<HouseVideo, "id"> =>
+  media !== undefined && "frames" in media;
+
+/** Takes what was brought along: more than one file where the slots of a form stand together. */
+function useHandOver(field: string, onChange: (value: MediaValue) => void) {
+  const desk = useContext(SlotDeskContext);
+  const [left, setLeft] = useState<readonly string[]>([]);
+  const take = (made: readonly Uploaded[]) => {
+    const brought = made.flatMap((one): OwnMedia[] => {
+      if (one.kind === "picture") return [{ ...one.picture, name: one.name }];
+      return one.kind === "video" ? [{ ...one.video, name: one.name }] : [];
+    });
+    if (desk) setLeft(desk.handOver(field, brought));
+    else if (brought[0]) onChange(MediaValue.parse({ kind: "media", source: { own: brought[0] } }));
+  };
+  return { together: desk !== undefined, take, left };
 }
 
 /** Makes known what is being framed here, for as long as it is; what it does goes by the newest value. */

@@ -3,6 +3,8 @@ import Link from "next/link";
 import { Button } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
 import { enteredIn, startOf } from "@/core/document/values";
+import { handedOver, swappable, swapped } from "@/core/sheets/slots";
+import { SlotDeskContext, type SlotDesk } from "@/ui/fields/slot-desk";
 import { NewSheetButton } from "@/ui/parts/NewSheetButton";
 import { Conflicts } from "@/ui/sheets/Conflicts";
 import { History, Saved } from "@/ui/sheets/History";
@@ -14,12 +16,27 @@ import { LengthField } from "./LengthField";
 import { Newer } from "./Newer";
 import type { Filling } from "./use-filling";
 
+/** What the slots of the form do together, as one step back each. */
+const slotDesk = ({ document: design }: FillDesk, { values, setAll }: Filling): SlotDesk => ({
+  swappable: (id) => {
+    const others = swappable(design, values, id);
+    return design.fields.filter((field) => others.includes(field.id));
+  },
+  swap: (one, two) => setAll("Change places", swapped(design, values, [one, two])),
+  handOver: (id, brought) => {
+    const taken = handedOver(design, values, id, brought);
+    setAll("Bring along", taken.values);
+    return taken.left.map(({ name }) => name);
+  },
+});
+
 /** The fields of a release, in their groups, with what is wrong under each. */
 export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }) {
   const { document: design, house } = desk;
   const { values, faults, notes, setField, setLength, visit, startOver, store } = filling;
   const groups = [...new Set(design.fields.map((field) => field.group))];
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
+  const slots = slotDesk(desk, filling);
   return (
     <section className="fill__form" aria-label="Fields">
       <div className="fill__head">
@@ -47,25 +64,27 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         <LastValues desk={desk} onTake={(values) => filling.setAll("Values of the last clip", values)} />
       )}
       {design.notes && <p className="fill__notes font-serif fs-15 fst-italic mt-12 mx-0 mb-0 ps-10">{design.notes}</p>}
-      {groups.map((group) => (
-        <section key={group} className="fill__group">
-          <h2 className="rubric">{group || "Fields"}</h2>
-          {design.fields
-            .filter((field) => field.group === group)
-            .map((field) => (
-              <FieldControl
-                key={field.id}
-                field={field}
-                value={enteredIn(values, field.id) ?? startOf(field)}
-                house={house}
-                formats={formats}
-                notes={notes.fields.get(field.id) ?? []}
-                onChange={(value) => setField(field.id, value)}
-                onLeave={() => visit([field.id])}
-              />
-            ))}
-        </section>
-      ))}
+      <SlotDeskContext.Provider value={slots}>
+        {groups.map((group) => (
+          <section key={group} className="fill__group">
+            <h2 className="rubric">{group || "Fields"}</h2>
+            {design.fields
+              .filter((field) => field.group === group)
+              .map((field) => (
+                <FieldControl
+                  key={field.id}
+                  field={field}
+                  value={enteredIn(values, field.id) ?? startOf(field)}
+                  house={house}
+                  formats={formats}
+                  notes={notes.fields.get(field.id) ?? []}
+                  onChange={(value) => setField(field.id, value)}
+                  onLeave={() => visit([field.id])}
+                />
+              ))}
+          </section>
+        ))}
+      </SlotDeskContext.Provider>
       <LengthField
         limits={design.length}
         lengthS={values.lengthS ?? design.length.default}

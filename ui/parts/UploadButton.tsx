@@ -12,13 +12,16 @@ export function UploadButton({
   wanted,
   as,
   onUploaded,
+  onAll,
 }: {
   label: string;
   accept: string;
   wanted: readonly Uploaded["kind"][];
   /** A film is kept as it is, to lie under a clip, instead of being taken apart. */
   as?: "slot" | "footage";
-  onUploaded: (made: Uploaded) => void;
+  onUploaded?: (made: Uploaded) => void;
+  /** All that were taken, when the last has come. */
+  onAll?: (made: readonly Uploaded[]) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState<string>();
@@ -27,12 +30,14 @@ export function UploadButton({
   const take = async (files: readonly File[]) => {
     setFaults([]);
     setNotes([]);
+    const taken: Uploaded[] = [];
     for (const file of files) {
       setBusy(file.name);
       try {
         const made = await upload(file, as);
         if (wanted.includes(made.kind)) {
-          onUploaded(made);
+          taken.push(made);
+          onUploaded?.(made);
           if ("note" in made && made.note) setNotes((before) => [...before, `${file.name}: ${made.note}`]);
         } else
           setFaults((before) => [...before, `${file.name}: this is a ${made.kind}; it goes elsewhere on this sheet.`]);
@@ -41,6 +46,7 @@ export function UploadButton({
       }
     }
     setBusy(undefined);
+    if (taken.length > 0) onAll?.(taken);
   };
   return (
     <>

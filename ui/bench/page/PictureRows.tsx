@@ -2,6 +2,7 @@
 import type { KeyTime } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
 import { markToPieces, markToShapes } from "@/core/edit/mark-shapes";
+import { FilmStrip } from "@/ui/parts/FilmStrip";
 import { InstantBox } from "../motion/InstantBox";
 import { useBoxesAtRest } from "../stage/boxes";
 import { useBench, useBenchStore } from "../store";
@@ -82,6 +83,7 @@ export function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture"
             <NumberRow layer={layer} path="playback.from" />
             <NumberRow layer={layer} path="playback.speed" />
           </div>
+          <Begins layer={layer} />
           <PlaysFrom layer={layer} />
           <ChoiceRow
             layer={layer}
@@ -95,6 +97,17 @@ export function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture"
         </>
       )}
     </>
+  );
+}
+
+/** The first second of a video, chosen on a strip of its frames. */
+function Begins({ layer }: { layer: Extract<Layer, { kind: "picture" }> }) {
+  const videos = useBench((state) => state.house.videos);
+  const property = useProperty(layer, "playback.from", "First second");
+  const video = videos.find(({ id }) => `video:${id}` === layer.media);
+  if (!video) return null;
+  return (
+    <FilmStrip video={video} from={Number(property.value)} label="First second of the video" onFrom={property.set} />
   );
 }
 
