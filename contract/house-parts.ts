@@ -20,6 +20,14 @@ export const RemovePart = z.strictObject({
 });
 export type RemovePart = z.infer<typeof RemovePart>;
 
+/** Pictures, videos and sounds that no draft and nothing of the house style names. */
+export const UnusedParts = z.object({
+  parts: z.array(z.object({ ...HousePart.shape, name: z.string() })),
+});
+
+export const RemoveUnused = z.strictObject({ revision: Revision, parts: z.array(HousePart).min(1).max(2500) });
+export type RemoveUnused = z.infer<typeof RemoveUnused>;
+
 export const RemovedPart = z.object({ removal: z.string(), designs: z.array(z.string()) });
 export const UndoRemoval = z.strictObject({ removal: z.string().regex(/^[0-9a-f]{20}$/) });
 /** Designs that somebody has changed since: they stay as they are. */

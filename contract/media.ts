@@ -7,7 +7,7 @@ import { Underway } from "./jobs";
 /** Larger files are not taken. */
 export const mostUploadBytes = 200 * 1024 * 1024;
 
-const unnamed = { id: true, name: true } as const;
+const unnamed = { id: true, name: true, licence: true } as const;
 
 /** What an uploaded file turned out to be, ready to be entered in the house style under a name. */
 export const Uploaded = z.discriminatedUnion("kind", [
@@ -30,7 +30,7 @@ export const Uploaded = z.discriminatedUnion("kind", [
     name: z.string(),
     footage: z.object({ hash: z.string(), durationS: z.number() }),
   }),
-  z.object({ kind: z.literal("font"), name: z.string(), font: HouseFont.omit({ id: true }) }),
+  z.object({ kind: z.literal("font"), name: z.string(), font: HouseFont.omit({ id: true, licence: true }) }),
 ]);
 export type Uploaded = z.infer<typeof Uploaded>;
 

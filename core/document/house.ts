@@ -3,7 +3,7 @@ import { Format, standardFormats } from "./format";
 import { HousePicture, HouseVideo } from "./media";
 import { TypeStyle } from "./text";
 import { refTo } from "./references";
-import { Id, Name } from "./units";
+import { Id, Licence, Name } from "./units";
 import { Mark } from "./vector";
 
 const hex = z.string().regex(/^#[0-9a-f]{8}$/, "#rrggbbaa");
@@ -37,10 +37,17 @@ export const HouseFont = z.strictObject({
   italic: z.boolean().default(false),
   weights: z.tuple([z.number(), z.number()]).optional().describe("Lightest and boldest weight of a variable font"),
   hash,
+  licence: Licence,
 });
 export type HouseFont = z.infer<typeof HouseFont>;
 
-export const HouseSound = z.strictObject({ id: Id, name: Name, hash, durationS: z.number().min(0).max(3600) });
+export const HouseSound = z.strictObject({
+  id: Id,
+  name: Name,
+  hash,
+  durationS: z.number().min(0).max(3600),
+  licence: Licence,
+});
 export type HouseSound = z.infer<typeof HouseSound>;
 
 export const House = z

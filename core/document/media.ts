@@ -2,7 +2,7 @@ import { z } from "zod";
 import { Fps } from "./fps";
 import { KeyTime } from "./keys";
 import { prefixed, spelled } from "./references";
-import { Anchor, Degrees, Id, Name } from "./units";
+import { Anchor, Degrees, Id, Licence, Name } from "./units";
 
 /** A picture to show: a mark, a picture or a video of the house style, or nothing yet. */
 export const MediaRef = spelled(
@@ -20,6 +20,7 @@ export const HousePicture = z.strictObject({
   hash: z.string().regex(/^[0-9a-f]{64}$/, "SHA-256"),
   width: z.number().int().min(1).max(16384).describe("Pixels"),
   height: z.number().int().min(1).max(16384).describe("Pixels"),
+  licence: Licence,
 });
 export type HousePicture = z.infer<typeof HousePicture>;
 

@@ -38,6 +38,9 @@ const seenName = (text: string): string => {
   return seen !== "" && isBlank(seen) ? "Untitled" : seen;
 };
 
+/** Who made a file, and what it may be used for, in words. */
+export const Licence = z.string().max(300).optional().describe("Who made it, and what it may be used for");
+
 export const Name = z.string().overwrite(seenName).min(1).max(80).describe("What people see");
 
 /** A pair of shares of a box: {0,0} is its top left, {1,1} its bottom right; outside 0..1 lies outside the box. */

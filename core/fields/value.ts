@@ -4,7 +4,7 @@ import { Id, Name } from "../document/units";
 
 /** A picture or video that a filler has brought, stored by the hash of its content. */
 export const OwnMedia = z
-  .union([HouseVideo.omit({ id: true }), HousePicture.omit({ id: true })])
+  .union([HouseVideo.omit({ id: true, licence: true }), HousePicture.omit({ id: true, licence: true })])
   .describe("A picture or video of the filler’s own");
 export type OwnMedia = z.infer<typeof OwnMedia>;
 

@@ -141,6 +141,18 @@ export async function listDraftsNaming(db: Db, text: string): Promise<Draft[]> {
   return rows.map((row) => toDraft(row));
 }
 
+/** Which of these texts stand in some draft. */
+export async function textsInDrafts(db: Db, texts: readonly string[]): Promise<Set<string>> {
+  if (texts.length === 0) return new Set();
+  const drafts = db("design").select(db.raw("1")).whereRaw("instr(design.draft, t.text) > 0");
+  const list = texts.map(() => "select ? as text").join(" union ");
+  const rows: { text: string }[] = await db
+    .select("t.text")
+    .from(db.raw(`(${list}) t`, [...texts]))
+    .whereExists(drafts);
+  return new Set(rows.map(({ text }) => text));
+}
+
 /** Every tag in use, in order. */
 export async function listTags(db: Db): Promise<string[]> {
   const rows: { tags: unknown }[] = await db("design").where({ archived: false }).select("tags");

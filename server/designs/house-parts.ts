@@ -1,4 +1,4 @@
-import type { PartUses, RemovePart } from "@/contract/house-parts";
+import type { PartUses, RemovePart, RemoveUnused } from "@/contract/house-parts";
 import { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
 import {
@@ -83,6 +83,36 @@ export async function removePart({ revision, instead, ...part }: RemovePart, mem
     const detail = { ...part, instead: instead ?? null, designs: drafts.map(({ id }) => id) };
     await addAudit(trx, { memberId, action: "house.remove", subject: part.id, detail });
     return { removal, designs: drafts.map(({ document }) => document.name) };
+  });
+}
+
+/** Kinds of files that pile up; what else there is, is looked after by hand. */
+const fileKinds = ["picture", "video", "sound"] as const;
+
+/** Files of the house style that nothing names: no draft, nor the house style itself. Releases keep theirs. */
+export async function listUnusedParts(db: Db = database()) {
+  const { document: house } = await storedHouse(db);
+  const parts = fileKinds.flatMap((kind) => partsOfHouse(house, kind).map((part) => ({ kind, ...part })));
+  const ids = parts.map(({ id }) => id);
+  const named = await designs.textsInDrafts(db, ids);
+  // An id that stands there for something else keeps its file: that of a single part is looked at more closely.
+  return { parts: parts.filter((part) => !named.has(part.id) && houseNames(house, part).length === 0) };
+}
+
+/** Takes away files that nothing names, all at once; one press undoes it. Refuses when one has come into use. */
+export async function removeUnused({ revision, parts }: RemoveUnused, memberId: string) {
+  return inTransaction(database(), async (trx) => {
+    const stored = await storedHouse(trx, true);
+    if (stored.revision !== revision)
+      throw new Refusal(409, "moved_on", "Somebody has changed the house style in the meantime. Look at it again.");
+    await refuseUsedParts(trx, parts);
+    const before = stored.document;
+    const left = parts.reduce((house, part) => houseWithout(house, part, undefined), before);
+    if (!(await saveHouse(trx, House.parse(left), revision)))
+      throw new Refusal(409, "moved_on", "The house style has moved on.");
+    const removal = await addRemoval(trx, memberId, { before, revision: revision + 1, drafts: [] });
+    await addAudit(trx, { memberId, action: "house.remove", subject: "house", detail: { unused: parts } });
+    return { removal, designs: [] };
   });
 }
 

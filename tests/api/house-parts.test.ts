@@ -96,3 +96,41 @@ test("a filled-in row that the checks stop is not made, says why, and is made wi
   }));
   expect((await ended({ accepted: reasons })).state).toBe("done");
 });
+
+test("files that nothing uses are found, taken away together, and come back with one press", async () => {
+  const { revision, document } = await house();
+  const id = `spare-${Date.now()}`;
+  const spare = { ...document.pictures[0], id, name: "Spare", licence: "Drawn by us" };
+  const path = ["pictures", document.pictures.length];
+  const added = await as("tomas", "POST", "/api/house/patches", {
+    revision,
+    patches: [{ op: "add", path, value: spare }],
+  });
+  expect(added.status).toBe(200);
+  const unused = async () =>
+    (await as("tomas", "GET", "/api/house/unused")).data.parts as { kind: string; id: string }[];
+  expect(await unused()).toContainEqual({ kind: "picture", id, name: "Spare" });
+  // The split frame shows it, as one of those its slot offers.
+  expect((await unused()).map((part) => part.id)).not.toContain("fern-house");
+  const ask = (parts: object[], at: number) => as("tomas", "POST", "/api/house/unused", { revision: at, parts });
+  const now = (await house()).revision;
+  expect(
+    await ask(
+      [
+        { kind: "picture", id },
+        { kind: "picture", id: "fern-house" },
+      ],
+      now,
+    ),
+  ).toMatchObject({
+    status: 409,
+    error: { code: "in_use" },
+  });
+  expect((await ask([{ kind: "picture", id }], now - 1)).status).toBe(409);
+  const removed = await ask([{ kind: "picture", id }], now);
+  const ids = async () => (await house()).document.pictures.map((picture: { id: string }) => picture.id);
+  expect(await ids()).not.toContain(id);
+  expect((await as("tomas", "POST", "/api/house/undo", { removal: removed.data.removal })).data).toEqual({ left: [] });
+  expect((await house()).document.pictures.find((picture: { id: string }) => picture.id === id)).toEqual(spare);
+  await ask([{ kind: "picture", id }], (await house()).revision);
+});

@@ -44,6 +44,8 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "GET /api/house/drifts": "designer",
   "GET /api/house/uses": "designer",
   "POST /api/house/remove": "designer",
+  "GET /api/house/unused": "designer",
+  "POST /api/house/unused": "designer",
   "POST /api/house/undo": "designer",
   "GET /api/designs/[design]/sheets": "designer",
   "GET /api/house/rules": "contributor",

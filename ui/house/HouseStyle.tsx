@@ -46,7 +46,7 @@ export function HouseStyle() {
         <TypeStyles {...shared} />
         <Marks {...shared} />
         <Accounts {...shared} />
-        <MediaFiles {...shared} />
+        <MediaFiles {...shared} onRemoved={setRemoved} />
         <Formats {...shared} />
         <Rules />
       </div>

@@ -1,91 +1,64 @@
 "use client";
+import { useState } from "react";
 import { Trash } from "react-bootstrap-icons";
-import type { HousePicture } from "@/core/document/media";
+import type { House } from "@/core/document/house";
 import { enter } from "@/core/edit/house-edit";
+import { UploadButton } from "@/ui/parts/UploadButton";
+import { FileDialog } from "./FileDialog";
+import { factsOf, fileSource, kindOfList, withParts, type FileList, type HouseFile } from "./files";
+import type { Removed } from "./RemoveDialog";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
-import { UploadButton } from "@/ui/parts/UploadButton";
+import { UnusedDialog } from "./UnusedDialog";
 
-const kinds = { pictures: "picture", videos: "video", sounds: "sound" } as const;
-type List = keyof typeof kinds;
+const filesOf = (house: House): { list: FileList; file: HouseFile }[] =>
+  (["pictures", "videos", "sounds"] as const).flatMap((list) => house[list].map((file) => ({ list, file })));
 
 /** Pictures, videos and sounds that designs may show. */
-export function MediaFiles({ house, edit, remove }: SectionProps) {
-  const rename = (list: List, id: string, name: string) =>
-    edit(
-      (draft) =>
-        void ((draft[list] as { id: string; name: string }[]).find((entry) => entry.id === id)!.name = name.slice(
-          0,
-          80,
-        )),
-    );
-  /** Every draft that shows it shows the new one; releases keep what they were published with. */
-  const replace = (id: string, picture: Omit<HousePicture, "id" | "name">) =>
-    edit(
-      (draft) =>
-        void Object.assign(
-          draft.pictures.find((entry) => entry.id === id)!,
-          picture,
-        ),
-    );
-  const entries = [
-    ...house.pictures.map((p) => ({
-      list: "pictures" as const,
-      id: p.id,
-      name: p.name,
-      src: `/api/media/${p.hash}`,
-      facts: `${p.width} × ${p.height}`,
-    })),
-    ...house.videos.map((v) => ({
-      list: "videos" as const,
-      id: v.id,
-      name: v.name,
-      src: `/api/media/${v.hash}/frames/0`,
-      facts: `${v.width} × ${v.height}, ${((v.frames * v.fps.den) / v.fps.num).toFixed(1)} s`,
-    })),
-    ...house.sounds.map((s) => ({
-      list: "sounds" as const,
-      id: s.id,
-      name: s.name,
-      src: undefined,
-      facts: `${s.durationS.toFixed(1)} s of sound`,
-    })),
-  ];
+export function MediaFiles({
+  house,
+  edit,
+  settled,
+  remove,
+  onRemoved,
+}: SectionProps & { onRemoved: (removed: Removed) => void }) {
+  const [opened, setOpened] = useState<{ list: FileList; id: string }>();
+  const [clearing, setClearing] = useState(false);
+  const files = filesOf(house);
+  const open = opened && files.find(({ list, file }) => list === opened.list && file.id === opened.id);
+  const change = (list: FileList, id: string, parts: Partial<HouseFile>) =>
+    edit((draft) => {
+      const held: HouseFile[] = draft[list];
+      const file = held.find((entry) => entry.id === id);
+      if (file) withParts(file, parts);
+    });
   return (
     <section aria-label="Pictures, videos, sounds">
       <h2 className="rubric">Pictures, videos, sounds</h2>
       <ul className="house-media d-grid gap-16">
-        {entries.map(({ list, id, name, src, facts }) => (
-          <li key={`${list} ${id}`}>
-            {src ? (
-              // eslint-disable-next-line @next/next/no-img-element -- a stored file, served by us as it is
-              <img src={src} alt="" loading="lazy" />
-            ) : (
-              <span className="house-media__sound text-secondary text-center" aria-hidden>
-                ♪
-              </span>
-            )}
+        {files.map(({ list, file }) => (
+          <li key={`${list} ${file.id}`}>
+            <button
+              type="button"
+              className="house-media__open bg-none border-0 d-block p-0 w-100"
+              aria-label={`${file.name}: where it is used, its licence, another in its place`}
+              onClick={() => setOpened({ list, id: file.id })}
+            >
+              <FilePicture list={list} file={file} />
+            </button>
             <TextCell
-              value={name}
-              label={`Name of ${name}`}
+              value={file.name}
+              label={`Name of ${file.name}`}
               className="fw-semibold"
-              onChange={(text) => rename(list, id, text)}
+              onChange={(text) => change(list, file.id, { name: text.slice(0, 80) })}
             />
             <span className="align-items-center text-secondary d-flex fs-13 justify-content-between figures">
-              {facts}
-              {list === "pictures" && (
-                <UploadButton
-                  label="Replace"
-                  accept=".png,.jpg,.jpeg,.webp"
-                  wanted={["picture"]}
-                  onUploaded={(made) => made.kind === "picture" && replace(id, made.picture)}
-                />
-              )}
+              {factsOf(file)}
               <button
                 type="button"
                 className="small-button"
-                aria-label={`Take ${name} away`}
-                onClick={() => remove({ kind: kinds[list], id }, name)}
+                aria-label={`Take ${file.name} away`}
+                onClick={() => remove({ kind: kindOfList[list], id: file.id }, file.name)}
               >
                 <Trash aria-hidden />
               </button>
@@ -106,7 +79,33 @@ export function MediaFiles({ house, edit, remove }: SectionProps) {
             })
           }
         />
+        {files.length > 0 && (
+          <button type="button" className="chip" onClick={() => setClearing(true)}>
+            Take away what nothing uses
+          </button>
+        )}
+        {files.length > 0 && <span className="quiet fs-13">Press a picture to see where it is used.</span>}
       </div>
+      {open && (
+        <FileDialog
+          {...open}
+          onChange={(parts) => change(open.list, open.file.id, parts)}
+          onClose={() => setOpened(undefined)}
+        />
+      )}
+      {clearing && <UnusedDialog settled={settled} onRemoved={onRemoved} onClose={() => setClearing(false)} />}
     </section>
+  );
+}
+
+function FilePicture({ list, file }: { list: FileList; file: HouseFile }) {
+  const source = fileSource(list, file.hash);
+  return source === undefined ? (
+    <span className="house-media__sound text-secondary text-center" aria-hidden>
+      ♪
+    </span>
+  ) : (
+    // eslint-disable-next-line @next/next/no-img-element -- a stored file, served by us as it is
+    <img src={source} alt="" loading="lazy" />
   );
 }

@@ -1,12 +1,15 @@
 "use client";
 import { useEffect, useState } from "react";
-import { Form } from "react-bootstrap";
+import { Form, Modal } from "react-bootstrap";
 import { PlusLg, Trash } from "react-bootstrap-icons";
 import type { House } from "@/core/document/house";
 import type { TypeStyle } from "@/core/document/text";
 import { freshId, idFrom } from "@/core/edit/blank";
 import { addType } from "@/core/edit/house-edit";
 import { bundledFonts, faceFile, pickFace, type Face } from "@/core/type/catalogue";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
+import { withParts } from "./files";
+import { LicenceBox } from "./LicenceBox";
 import type { SectionProps } from "./section";
 import { NumberCell, TextCell } from "./TextCell";
 import { UploadButton } from "@/ui/parts/UploadButton";
@@ -61,26 +64,48 @@ export function TypeStyles(props: SectionProps) {
 }
 
 /** Fonts of the house's own; each can be taken away. */
-function OwnFonts({ house, remove }: SectionProps) {
+function OwnFonts({ house, edit, remove }: SectionProps) {
+  const [noted, setNoted] = useState<string>();
+  const font = house.fonts.find(({ id }) => id === noted);
   if (house.fonts.length === 0) return null;
   return (
-    <small>
-      Own fonts:{" "}
-      {house.fonts.map(({ id, family, weight, italic }) => (
-        <span key={id} className="own-font">
-          {family} {weight}
-          {italic ? " italic" : ""}
-          <button
-            type="button"
-            className="small-button"
-            aria-label={`Take ${family} ${weight} away`}
-            onClick={() => remove({ kind: "font", id }, `${family} ${weight}`)}
-          >
-            <Trash aria-hidden />
-          </button>
-        </span>
-      ))}
-    </small>
+    <>
+      <small>
+        Own fonts:{" "}
+        {house.fonts.map(({ id, family, weight, italic, licence }) => (
+          <span key={id} className="own-font">
+            {family} {weight}
+            {italic ? " italic" : ""}
+            <button
+              type="button"
+              className="small-button"
+              aria-label={`Take ${family} ${weight} away`}
+              onClick={() => remove({ kind: "font", id }, `${family} ${weight}`)}
+            >
+              <Trash aria-hidden />
+            </button>
+            <button type="button" className="chip" onClick={() => setNoted(id)}>
+              {licence ? "Licence" : "Licence?"}
+            </button>
+          </span>
+        ))}
+      </small>
+      {font && (
+        <PaperDialog title={`${font.family} ${font.weight}`} onClose={() => setNoted(undefined)}>
+          <Modal.Body>
+            <LicenceBox
+              value={font.licence}
+              onChange={(licence) =>
+                edit((draft) => {
+                  const own = draft.fonts.find(({ id }) => id === font.id);
+                  if (own) withParts(own, { licence });
+                })
+              }
+            />
+          </Modal.Body>
+        </PaperDialog>
+      )}
+    </>
   );
 }
 
