@@ -13,6 +13,8 @@ const names = {
   "kitchen-roots": "Kitchen roots",
 } as const;
 
+const licence = "Drawn by the garden’s content team, for its own films and posts.";
+
 const fileOf = (id: string) => join(process.cwd(), "demo", "pictures", `${id}.png`);
 
 /** The garden's pictures, as the house style lists them. */
@@ -20,7 +22,7 @@ export const pictures: readonly HousePicture[] = Object.entries(names).map(([id,
   const bytes = readFileSync(fileOf(id));
   const hash = createHash("sha256").update(bytes).digest("hex");
   // A PNG's header holds its size at these places.
-  return { id, name, hash, width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) };
+  return { id, name, hash, width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20), licence };
 });
 
 /** Bytes of a demo picture by its hash, or of a frame of the demo video. Throws for any other. */

@@ -62,7 +62,8 @@ test("pictures that fill a place of another shape are found once most of them is
     const scene = await sceneOf(design, { fields: {} }, "wide", { ...testHouse, pictures: [picture] });
     return wrongShapes(scene.still);
   };
-  expect(await found(20, 30)).toMatchObject([{ code: "media_shape", layer: "slot", share: expect.closeTo(2 / 3, 5) }]);
+  expect(await found(15, 30)).toMatchObject([{ code: "media_shape", layer: "slot", share: expect.closeTo(0.75, 5) }]);
+  expect(await found(20, 30)).toEqual([]);
   expect(await found(10, 10)).toEqual([]);
   expect(await found(20, 30, "contain")).toEqual([]);
 });

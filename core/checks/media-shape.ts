@@ -3,7 +3,7 @@ import type { Still } from "../layout/types";
 import { both, defineCheck } from "./define";
 
 /** A picture that fills a place of another shape may lose this much before it is told. */
-const tolerance = 0.55;
+const tolerance = 0.7;
 
 /** Pictures and videos that fill a place of another shape, so that most of them is cut away. */
 export function wrongShapes(still: Still): Issue[] {

@@ -110,3 +110,56 @@ test("a video that is brought along is read by a worker, and shown", async () =>
   expect(await page.$$eval(".slot__framing input[type=number]", (list) => list.length)).toBe(2);
   expect(errors).toEqual([]);
 });
+
+test("several pictures go to the empty slots in turn, two slots change places by a pull, a video begins where it is put", async () => {
+  const { page, errors } = await signedIn(browser, "ines");
+  await press(page, ".release-plate a h2", "Split frame");
+  await page.waitForSelector(".field[data-field=slot-1] input[type=file]");
+  const files = ["First", "Second", "Third"].map((name) => join(folder, `${name}.png`));
+  for (const [i, file] of files.entries())
+    writeFileSync(
+      file,
+      await sharp({ create: { width: 900, height: 900, channels: 3, background: ["#a33", "#3a3", "#33a"][i]! } })
+        .png()
+        .toBuffer(),
+    );
+  const input = (await page.$(".field[data-field=slot-1] input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(...files);
+  const held = (id: string, name: string) =>
+    page.waitForFunction(
+      (field, wanted) =>
+        document.querySelector(`.field[data-field=${field}] .slot__own`)?.textContent?.includes(wanted),
+      { timeout: 30_000 },
+      id,
+      name,
+    );
+  await held("slot-1", "First");
+  await held("slot-3", "Second");
+  // The third has no place: that is said.
+  expect(await page.$eval(".field[data-field=slot-1]", (field) => field.textContent)).toContain("Third: there is no");
+  const middle = async (selector: string) => {
+    const element = (await page.$(selector))!;
+    await element.scrollIntoView();
+    return element;
+  };
+  const pulled = await middle(".field[data-field=slot-1] .slot__held");
+  const to = await page.$(".field[data-field=slot-3] .slot");
+  const [from, over] = [(await pulled.boundingBox())!, (await to!.boundingBox())!];
+  await page.mouse.move(from.x + 8, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(over.x + 20, over.y + 12, { steps: 8 });
+  await page.mouse.move(over.x + 24, over.y + 16, { steps: 2 });
+  await page.mouse.up();
+  await held("slot-1", "Second");
+  await held("slot-3", "First");
+  await page.select(".field[data-field=slot-1] .slot__swap select", "slot-3");
+  await held("slot-1", "First");
+  await page.click(".field[data-field=slot-2] .choice input");
+  await press(page, ".field[data-field=slot-2] .chip", "How it sits");
+  await page.focus(".film-strip");
+  await page.keyboard.press("ArrowRight");
+  for (let i = 0; i < 4; i++) await page.keyboard.press("ArrowRight");
+  const begins = ".field[data-field=slot-2] .slot__framing input[type=number]";
+  await page.waitForFunction((box) => document.querySelector<HTMLInputElement>(box)?.value === "0.5", {}, begins);
+  expect(errors).toEqual([]);
+});

@@ -121,7 +121,7 @@ function PlayingRows({
     <>
       <FilmStrip video={video} from={playing.from} label="Begins at" onFrom={(from) => onPlaying({ from })} />
       <label className="setting">
-        From second
+        Begins at
         <input
           type="number"
           className="form-control form-control-sm figures"
