@@ -4,7 +4,7 @@ import type { Layer } from "../document/layer";
 import { limitsOf, within } from "../document/limits";
 import { valueOf, type Values } from "../document/values";
 import type { Filling } from "../fields/define";
-import type { Mark } from "../document/vector";
+import type { Mark, MarkVersion } from "../document/vector";
 import { kindOf } from "../fields/field";
 import { OwnMedia } from "../fields/value";
 import { IssueError } from "../issue";
@@ -187,10 +187,22 @@ function bindMedia(reference: string, layer: string, house: House, colours: Colo
   }
   const mark = house.marks.find((one) => one.id === id);
   if (!mark) throw new IssueError({ code: "mark_unknown", layer, mark: id });
-  return bindMark(mark, layer, colours);
+  const shown = bindMark(mark, layer, colours);
+  const version = (other: MarkVersion | undefined): BoundMedia | undefined => {
+    if (!other) return undefined;
+    if ("ink" in other) return bindMark({ ...mark, tint: other.ink }, layer, colours);
+    const found = house.marks.find((one) => one.id === other.mark);
+    return found && bindMark(found, layer, colours);
+  };
+  const versions = { onLight: version(mark.onLight), onDark: version(mark.onDark) };
+  return versions.onLight || versions.onDark ? { ...shown, versions } : shown;
 }
 
-function bindMark({ drawing, picture, tint, piece }: Mark, layer: string, colours: ColourBinder): BoundMedia {
+function bindMark(
+  { drawing, picture, tint, piece }: Mark,
+  layer: string,
+  colours: ColourBinder,
+): Exclude<BoundMedia, { kind: "none" }> {
   const { width, height } = (drawing ?? picture)!;
   const cut = piece && {
     cut: piece.lines.map((line, i) => ({

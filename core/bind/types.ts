@@ -41,6 +41,12 @@ export interface BoundCut {
   readonly d: string;
 }
 
+/** What is shown of a mark instead, by the ground it stands on. */
+export interface BoundVersions {
+  readonly onLight?: BoundMedia | undefined;
+  readonly onDark?: BoundMedia | undefined;
+}
+
 /** What a picture layer shows: paths we paint, a raster file by hash, or nothing yet. */
 export type BoundMedia =
   | {
@@ -49,6 +55,7 @@ export type BoundMedia =
       readonly height: number;
       readonly shapes: readonly (Omit<VectorShape, "colour"> & { readonly colour: Rgba })[];
       readonly cut?: readonly BoundCut[];
+      readonly versions?: BoundVersions;
     }
   | {
       readonly kind: "raster";
@@ -56,6 +63,7 @@ export type BoundMedia =
       readonly width: number;
       readonly height: number;
       readonly cut?: readonly BoundCut[];
+      readonly versions?: BoundVersions;
       /** Painted in this colour alone, by its alpha. */
       readonly tint?: Rgba;
       /** Of a video: its rate and number of frames. */

@@ -26,6 +26,9 @@ export function usedHouse(house: House, design: Design, values: Values, format: 
   const kept = <T extends { readonly id: string }>(list: readonly T[]): T[] => list.filter(({ id }) => named.has(id));
   const accounts = kept(house.accounts);
   for (const { mark } of accounts) named.add(mark);
+  for (const { onLight, onDark } of kept(house.marks)) {
+    for (const version of [onLight, onDark]) if (version && "mark" in version) named.add(version.mark);
+  }
   return {
     ...house,
     accounts,

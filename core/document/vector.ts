@@ -72,6 +72,13 @@ export const CutLine = z.strictObject({
 });
 export type CutLine = z.infer<typeof CutLine>;
 
+/** What a mark is shown as on grounds where it can't be read itself. */
+export const MarkVersion = z.union([
+  z.strictObject({ ink: ColourRef }).describe("All of it in one colour"),
+  z.strictObject({ mark: refTo("mark") }).describe("Another mark"),
+]);
+export type MarkVersion = z.infer<typeof MarkVersion>;
+
 export const Mark = z
   .strictObject({
     id: Id,
@@ -79,6 +86,8 @@ export const Mark = z
     drawing: Vector.optional(),
     picture: MarkPicture.optional(),
     tint: ColourRef.optional().describe("All of it in one colour"),
+    onLight: MarkVersion.optional().describe("Shown instead on light grounds"),
+    onDark: MarkVersion.optional().describe("Shown instead on dark grounds"),
     cuts: z.array(CutLine).max(6).optional().describe("Lines that part it into pieces"),
     piece: z
       .strictObject({

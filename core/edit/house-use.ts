@@ -20,7 +20,7 @@ function entriesOf(house: House): Map<string, Entry> {
     ...house.marks.map((value) => ({
       key: `mark:${value.id}`,
       label: `the mark ${value.name}`,
-      value: [value.drawing, value.picture?.hash, value.tint, value.piece?.lines],
+      value: [value.drawing, value.picture?.hash, value.tint, value.piece?.lines, value.onLight, value.onDark],
     })),
     ...house.pictures.map((value) => ({
       key: `picture:${value.id}`,

@@ -1,5 +1,5 @@
 import type { House } from "../document/house";
-import type { CutLine, Mark } from "../document/vector";
+import type { CutLine, Mark, MarkVersion } from "../document/vector";
 import { freshId, idFrom } from "./blank";
 
 /** How much ink of a mark lies on each side of its lines: by sides, in any measure. */
@@ -64,9 +64,11 @@ export function cutMark(house: House, id: string, lines: readonly CutLine[], ink
 }
 
 /** A piece shows what the whole shows. */
-function dress(piece: Mark, { drawing, picture, tint }: Mark): void {
-  const shown = copied({ drawing, picture, tint });
-  for (const key of ["drawing", "picture", "tint"] as const) {
+function dress(piece: Mark, { drawing, picture, tint, onLight, onDark }: Mark): void {
+  // Another mark is not cut along the same lines; another ink is.
+  const inked = (version: MarkVersion | undefined) => (version && "ink" in version ? version : undefined);
+  const shown = copied({ drawing, picture, tint, onLight: inked(onLight), onDark: inked(onDark) });
+  for (const key of ["drawing", "picture", "tint", "onLight", "onDark"] as const) {
     if (shown[key] === undefined) delete piece[key];
     else Object.assign(piece, { [key]: shown[key] });
   }

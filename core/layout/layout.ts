@@ -1,4 +1,4 @@
-import type { Bound, BoundLayer, BoundText } from "../bind/types";
+import type { Bound, BoundLayer, BoundPicture, BoundText } from "../bind/types";
 import { pxPerU } from "../document/format";
 import type { Box } from "../geometry/box";
 import { parseSvgPath } from "../geometry/svg-path";
@@ -9,6 +9,7 @@ import type { FontBook } from "../type/font-book";
 import { readsRightToLeft } from "../type/itemise";
 import { outlineText } from "../type/outline-text";
 import { outlinePath } from "./outline";
+import { versionFor } from "./mark-ground";
 import { facesFor, type SetText } from "../type/set-text";
 import { Solver } from "./solve";
 import type { Content, Still, StillLayer, TextContent, TextVariant } from "./types";
@@ -34,20 +35,25 @@ export function layout(bound: Bound, book: FontBook): Still {
   const widthU = bound.format.width / pxPerU(bound.format);
   refuseWrongMattes(bound);
   const issues: Issue[] = [...bound.issues];
-  const layers = paintingOrder(bound.layers).map((layer): StillLayer => {
+  const layers: StillLayer[] = [];
+  for (const layer of paintingOrder(bound.layers)) {
     const rest = solver.box(layer);
     const box = turnedRound ? { ...rest, x: widthU - rest.x - rest.width } : rest;
-    const content = contentOf(layer, box, turnedRound, solver, book);
+    const shown = layer.kind === "picture" ? { ...layer, media: mediaFor(layer, box, layers) } : layer;
+    const content = contentOf(shown, box, turnedRound, solver, book);
     if (content.kind === "text") issues.push(...textIssues(layer.id, content.set));
     if (layer.kind === "text") issues.push(...familyIssues(layer, book.catalogue));
     const pose = solver.pose(layer);
-    return { layer, box, content, ...pose, turn: turnedRound ? -pose.turn : pose.turn };
-  });
+    layers.push({ layer, box, content, ...pose, turn: turnedRound ? -pose.turn : pose.turn });
+  }
   const { format, seed, finish, motionBlur } = bound;
   const byId = new Map(bound.layers.map((layer) => [layer.id, layer]));
   const readRest: Still["readRest"] = (id, source) => solver.read(byId.get(id)!, source);
   return { format, pxPerU: pxPerU(format), layers, turnedRound, seed, finish, motionBlur, issues, readRest };
 }
+
+const mediaFor = ({ media }: BoundPicture, box: Box, below: readonly StillLayer[]) =>
+  media.kind === "none" ? media : versionFor(media, box, below);
 
 function turnsRound(bound: Bound): boolean {
   const lead = bound.layers.find((layer) => layer.id === bound.turnRound);
@@ -129,7 +135,10 @@ function contentOf(layer: BoundLayer, box: Box, turnedRound: boolean, solver: So
       const { media } = layer;
       if (media.kind === "none") return media;
       const cut = (media.cut ?? []).map(({ keep, d }) => ({ keep, path: pathOf(d, layer.id) }));
-      if (media.kind === "raster") return { ...media, cut };
+      if (media.kind === "raster") {
+        const { versions: _, ...raster } = media;
+        return { ...raster, cut };
+      }
       const shapes = media.shapes.map(({ d, mattes = [], rule = "nonzero", ...shape }) => ({
         ...shape,
         rule,

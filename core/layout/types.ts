@@ -47,7 +47,7 @@ export type Content =
       readonly shapes: readonly DrawnShape[];
       readonly cut: readonly Cut[];
     }
-  | (Omit<Extract<BoundMedia, { kind: "raster" }>, "cut"> & { readonly cut: readonly Cut[] })
+  | (Omit<Extract<BoundMedia, { kind: "raster" }>, "cut" | "versions"> & { readonly cut: readonly Cut[] })
   | { readonly kind: "none" }
   | { readonly kind: "group" };
 

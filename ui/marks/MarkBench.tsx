@@ -13,6 +13,8 @@ import { mainColoursOf } from "@/core/media/raster-colours";
 import { RemoveDialog, type Removed } from "@/ui/house/RemoveDialog";
 import { RemovedLine } from "@/ui/house/RemovedLine";
 import { TextCell } from "@/ui/house/TextCell";
+import { withParts } from "@/ui/house/files";
+import type { Plate } from "@/ui/stage/FormatStage";
 import { useHouse, type HouseEditor } from "@/ui/house/use-house";
 import { call } from "@/ui/parts/api";
 import { MarkPicture } from "@/ui/parts/MarkPicture";
@@ -22,6 +24,7 @@ import { MarkColours } from "./MarkColours";
 import { Plates, RasterPicture, type Share } from "./Plates";
 import { RecipeSteps, TintChoice } from "./RecipeSteps";
 import { hexOfHouse } from "./raster";
+import { VersionChoice } from "./VersionChoice";
 import { useCutting, type Cutting } from "./use-cutting";
 import { useRecipe } from "./use-recipe";
 
@@ -122,6 +125,8 @@ function PictureBench({ mark, house, edit, remove, picture }: BenchProps & { pic
   const ratio = shown ? shown.raster.width / shown.raster.height : picture.width / picture.height;
   return (
     <Desk
+      mark={mark}
+      house={house}
       ratio={ratio}
       cutting={cutting}
       onPress={pressing ? press : undefined}
@@ -144,6 +149,7 @@ function PictureBench({ mark, house, edit, remove, picture }: BenchProps & { pic
         halo={making.data?.halo}
       />
       <TintChoice house={house} tint={mark.tint} onChange={tintOf(edit, mark.id)} />
+      <VersionChoice {...{ house, mark, colours }} onChange={withVersions(edit, mark.id)} />
       <MarkColours {...{ house, colours, edit }} name={mark.name} markId={mark.id} />
       <CutStep {...{ mark, house, cutting, edit, remove }} />
     </Desk>
@@ -170,7 +176,13 @@ function DrawingBench({ mark, house, edit, remove }: BenchProps) {
       refreshPieces(draft, mark.id);
     });
   return (
-    <Desk ratio={drawing.width / drawing.height} cutting={cutting} picture={<MarkPicture mark={mark} house={house} />}>
+    <Desk
+      mark={mark}
+      house={house}
+      ratio={drawing.width / drawing.height}
+      cutting={cutting}
+      picture={<MarkPicture mark={mark} house={house} />}
+    >
       <section aria-label="Size">
         <h2 className="rubric">Its size</h2>
         <div className="d-flex gap-8">
@@ -184,13 +196,14 @@ function DrawingBench({ mark, house, edit, remove }: BenchProps) {
         {mark.cuts && <p className="quiet fs-13">It is cut into pieces: its size is changed before that.</p>}
       </section>
       <TintChoice house={house} tint={mark.tint} onChange={tintOf(edit, mark.id)} />
+      <VersionChoice {...{ house, mark, colours }} onChange={withVersions(edit, mark.id)} />
       <MarkColours {...{ house, colours, edit }} name={mark.name} markId={mark.id} />
       <CutStep {...{ mark, house, cutting, edit, remove }} />
     </Desk>
   );
 }
 
-interface DeskProps {
+interface DeskProps extends Pick<BenchProps, "mark" | "house"> {
   readonly ratio: number;
   readonly picture: ReactNode;
   readonly cutting: Cutting;
@@ -198,8 +211,26 @@ interface DeskProps {
   readonly children: ReactNode;
 }
 
+/** What the mark is shown as on a ground that has a version of its own. */
+function versionOn(plate: Plate, mark: Mark, house: House): ReactNode {
+  const version = plate === "light" ? mark.onLight : plate === "dark" ? mark.onDark : undefined;
+  if (!version) return undefined;
+  const other = "ink" in version ? { ...mark, tint: version.ink } : house.marks.find(({ id }) => id === version.mark);
+  return other && <MarkPicture mark={other} house={house} />;
+}
+
+const withVersions =
+  (edit: BenchProps["edit"], id: string) =>
+  ({ onLight, onDark }: Pick<Mark, "onLight" | "onDark">) =>
+    edit((draft) => {
+      const own = draft.marks.find((one) => one.id === id);
+      if (!own) return;
+      withParts(own, { onLight, onDark });
+      refreshPieces(draft, id);
+    });
+
 /** The four grounds, and the steps beside them. */
-function Desk({ ratio, picture, cutting, onPress, children }: DeskProps) {
+function Desk({ mark, house, ratio, picture, cutting, onPress, children }: DeskProps) {
   const outputs = useQuery({ queryKey: ["outputs"], queryFn: () => call("/api/outputs", Outputs) });
   const drawing = cutting.kind !== undefined;
   return (
@@ -211,9 +242,8 @@ function Desk({ ratio, picture, cutting, onPress, children }: DeskProps) {
         onPress={drawing ? cutting.press : onPress}
         onPull={drawing ? cutting.pull : undefined}
         onRelease={drawing ? cutting.release : undefined}
-      >
-        {picture}
-      </Plates>
+        picture={(plate) => versionOn(plate, mark, house) ?? picture}
+      />
       <div className="mark-bench__steps d-grid gap-16">{children}</div>
     </div>
   );

@@ -22,8 +22,8 @@ export interface Share {
 interface PlatesProps {
   readonly ratio: number;
   readonly footage: string | undefined;
-  /** What is shown, the same on each ground. */
-  readonly children: ReactNode;
+  /** What is shown on each ground. */
+  readonly picture: (plate: Plate) => ReactNode;
   /** Drawn over each: lines and points. */
   readonly over?: ReactNode;
   /** Where the picture was pressed, pulled over and let go, in shares of its sides. */
@@ -33,7 +33,7 @@ interface PlatesProps {
 }
 
 /** A mark large on light, dark, checker and footage side by side. */
-export function Plates({ ratio, footage, children, over, onPress, onPull, onRelease }: PlatesProps) {
+export function Plates({ ratio, footage, picture, over, onPress, onPull, onRelease }: PlatesProps) {
   const shareOf = (event: PointerEvent<HTMLElement>): Share => {
     const box = event.currentTarget.getBoundingClientRect();
     return { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height };
@@ -57,7 +57,7 @@ export function Plates({ ratio, footage, children, over, onPress, onPull, onRele
               onPointerMove={(event) => event.buttons === 1 && onPull?.(shareOf(event))}
               onPointerUp={() => onRelease?.()}
             >
-              {children}
+              {picture(plate)}
               {over}
             </div>
           </div>
