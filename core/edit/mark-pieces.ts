@@ -13,6 +13,10 @@ const copied = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
 
 const piecesOf = (house: House, id: string): Mark[] => house.marks.filter((mark) => mark.piece?.of === id);
 
+/** Marks to choose from: pieces only show beside what they are pieces of, unless one is chosen already. */
+export const wholeMarks = (house: House, ...chosen: readonly string[]): Mark[] =>
+  house.marks.filter(({ id, piece }) => !piece || chosen.includes(id));
+
 /** The pieces that lines make of a mark: on which sides of them there is anything, the most first. */
 export function sidesWithInk(ink: InkBySides): string[] {
   const total = [...ink.values()].reduce((sum, much) => sum + much, 0);

@@ -19,7 +19,7 @@ export const field = defineField({
   fits: (path) => (isMedia(path) ? 0 : undefined),
   make: ({ held, house }) =>
     offers(
-      house.marks.map(({ id }) => id),
+      house.marks.filter(({ piece }) => !piece).map(({ id }) => id),
       held,
     ),
   offered: (own, house) => offersNamed(house.marks, own.choices),

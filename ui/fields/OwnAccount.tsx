@@ -1,3 +1,4 @@
+import { wholeMarks } from "@/core/edit/mark-pieces";
 import type { Field } from "@/core/fields/field";
 import { AccountValue } from "@/core/fields/value";
 import type { ControlProps } from "./define";
@@ -52,7 +53,7 @@ export function OwnAccount({ field, value, house, onChange }: ControlProps<Extra
     <div className="slot__framing bg-sheet border rounded d-grid gap-6 mt-6 py-8 px-10">
       {text("network", "Network")}
       {text("handle", "Handle")}
-      {pick("mark", "Mark", house.marks)}
+      {pick("mark", "Mark", wholeMarks(house))}
       {pick("ground", "Ground", colours)}
       {pick("ink", "Text", colours)}
     </div>

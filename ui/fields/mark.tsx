@@ -1,3 +1,4 @@
+import { wholeMarks } from "@/core/edit/mark-pieces";
 import { MarkPicture } from "@/ui/parts/MarkPicture";
 import { Choices } from "./Choices";
 import { defineControl } from "./define";
@@ -12,5 +13,7 @@ export const control = defineControl<"mark">({
     });
     return <Choices id={id} kind="mark" offered={offered} chosen={String(value)} onChoose={onChange} />;
   },
-  Settings: ({ field, house, change }) => <OfferSettings field={field} offered={house.marks} change={change} />,
+  Settings: ({ field, house, change }) => (
+    <OfferSettings field={field} offered={wholeMarks(house, ...field.choices)} change={change} />
+  ),
 });

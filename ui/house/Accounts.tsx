@@ -3,6 +3,7 @@ import { Table } from "react-bootstrap";
 import { ArrowDown, ArrowUp, PlusLg, Trash } from "react-bootstrap-icons";
 import type { Account } from "@/core/document/house";
 import { addAccount, swapAccounts } from "@/core/edit/house-edit";
+import { wholeMarks } from "@/core/edit/mark-pieces";
 import { MarkPicture } from "@/ui/parts/MarkPicture";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";
@@ -71,7 +72,7 @@ export function Accounts({ house, edit, remove }: SectionProps) {
                     value={account.mark}
                     onChange={(e) => change(account.id, { mark: e.target.value })}
                   >
-                    {house.marks.map(({ id, name }) => (
+                    {wholeMarks(house, account.mark).map(({ id, name }) => (
                       <option key={id} value={id}>
                         {name}
                       </option>

@@ -1,6 +1,5 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
-import { formatHex8 } from "culori";
 import Link from "next/link";
 import { useMemo, useState, type ReactNode } from "react";
 import { Outputs } from "@/contract/outputs";
@@ -8,8 +7,7 @@ import type { House } from "@/core/document/house";
 import type { Mark, MarkPicture as Picture } from "@/core/document/vector";
 import type { HousePart } from "@/core/edit/house-remove";
 import { refreshPieces } from "@/core/edit/mark-pieces";
-import { colourShares, equalMark, trimMark } from "@/core/media/prepare-mark";
-import { mainColoursOf } from "@/core/media/raster-colours";
+import { equalMark, trimMark } from "@/core/media/prepare-mark";
 import { RemoveDialog, type Removed } from "@/ui/house/RemoveDialog";
 import { RemovedLine } from "@/ui/house/RemovedLine";
 import { TextCell } from "@/ui/house/TextCell";
@@ -23,7 +21,7 @@ import { CutLines, CutStep } from "./CutStep";
 import { MarkColours } from "./MarkColours";
 import { Plates, RasterPicture, type Share } from "./Plates";
 import { RecipeSteps, TintChoice } from "./RecipeSteps";
-import { hexOfHouse } from "./raster";
+import { coloursOfDrawing, coloursOfRaster } from "./use-mark-colours";
 import { VersionChoice } from "./VersionChoice";
 import { useCutting, type Cutting } from "./use-cutting";
 import { useRecipe } from "./use-recipe";
@@ -110,10 +108,7 @@ function PictureBench({ mark, house, edit, remove, picture }: BenchProps & { pic
   const { recipe, setRecipe, source, shown, making, fault } = useRecipe(mark.id, picture, edit);
   const [pressing, setPressing] = useState(false);
   const cutting = useCutting(mark, edit);
-  const colours = useMemo(
-    () => (shown ? mainColoursOf(shown.raster).map(({ r, g, b, share }) => ({ hex: hexOf(r, g, b), share })) : []),
-    [shown],
-  );
+  const colours = useMemo(() => (shown ? coloursOfRaster(shown.raster) : []), [shown]);
   const press = (at: Share) => {
     if (!shown || !source || !recipe.clear) return;
     // From the finished picture to the one that was brought.
@@ -156,19 +151,11 @@ function PictureBench({ mark, house, edit, remove, picture }: BenchProps & { pic
   );
 }
 
-const hexOf = (r: number, g: number, b: number): string =>
-  formatHex8({ mode: "rgb", r: r / 255, g: g / 255, b: b / 255 });
-
 /** A mark that is a drawing. */
 function DrawingBench({ mark, house, edit, remove }: BenchProps) {
   const drawing = mark.drawing!;
   const cutting = useCutting(mark, edit);
-  const colours = colourShares(drawing)
-    .slice(0, 6)
-    .flatMap(({ colour, share }) => {
-      const hex = hexOfHouse(house, colour);
-      return hex === undefined ? [] : [{ hex, share }];
-    });
+  const colours = coloursOfDrawing(drawing, house);
   const change = (made: NonNullable<Mark["drawing"]>) =>
     edit((draft) => {
       const own = draft.marks.find((one) => one.id === mark.id);

@@ -4,8 +4,8 @@ import { Overlay, Popover } from "react-bootstrap";
 import { ColourRef } from "@/core/document/colour";
 import type { House } from "@/core/document/house";
 import type { Layer } from "@/core/document/layer";
-import { mainColours } from "@/core/media/prepare-mark";
 import { useBench } from "../store";
+import { MarkSwatches } from "./MarkSwatches";
 
 interface ColourProps {
   readonly value: string;
@@ -65,12 +65,6 @@ export function ColourBox(props: ColourProps) {
 /** All that a colour may be. */
 function Palette({ value, layer, onChange, css, done }: ColourProps & { css: string | undefined; done: () => void }) {
   const house = useBench((state) => state.house);
-  // What marks bring along; most follow the house colours already.
-  const ofMarks = [
-    ...new Set(house.marks.flatMap((mark) => (mark.drawing ? mainColours(mark.drawing) : []).slice(0, 4))),
-  ]
-    .filter((colour) => colour.startsWith("#"))
-    .slice(0, 24);
   const choose = (colour: string) => {
     onChange(colour);
     done();
@@ -91,18 +85,7 @@ function Palette({ value, layer, onChange, css, done }: ColourProps & { css: str
           </button>
         ))}
       </div>
-      {ofMarks.length > 0 && (
-        <>
-          <h3 className="rubric">From marks</h3>
-          <div className="palette__marks d-flex flex-wrap gap-4">
-            {ofMarks.map((hex) => (
-              <button key={hex} type="button" aria-label={hex} title={hex} onClick={() => choose(hex)}>
-                <i className="swatch" style={{ background: hex }} aria-hidden />
-              </button>
-            ))}
-          </div>
-        </>
-      )}
+      <MarkSwatches choose={choose} />
       <WithAnother value={value} layer={layer} choose={choose} />
       <h3 className="rubric">Its own</h3>
       <OwnColour value={css ?? "#000000ff"} onChange={onChange} />

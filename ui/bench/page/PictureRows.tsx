@@ -1,6 +1,7 @@
 "use client";
 import type { KeyTime } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
+import { wholeMarks } from "@/core/edit/mark-pieces";
 import { markToPieces, markToShapes } from "@/core/edit/mark-shapes";
 import { FilmStrip } from "@/ui/parts/FilmStrip";
 import { InstantBox } from "../motion/InstantBox";
@@ -48,7 +49,9 @@ export function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture"
   const house = useBench((state) => state.house);
   const media: Option[] = [
     ["", "nothing yet"],
-    ...house.marks.map(({ id, name }) => [`mark:${id}`, `Mark: ${name}`] as const),
+    ...wholeMarks(house, layer.media.replace("mark:", "")).map(
+      ({ id, name }) => [`mark:${id}`, `Mark: ${name}`] as const,
+    ),
     ...house.pictures.map(({ id, name }) => [`picture:${id}`, `Picture: ${name}`] as const),
     ...house.videos.map(({ id, name }) => [`video:${id}`, `Video: ${name}`] as const),
   ];
