@@ -1,4 +1,5 @@
 import type { Mark } from "@/core/document/vector";
+import { leafMarks } from "./leaf-mark";
 
 const disc = (colour: string) => ({ d: "M100 4A96 96 0 1 0 100 196 96 96 0 1 0 100 4Z", colour });
 
@@ -116,4 +117,5 @@ export const marks: Mark[] = [
       ],
     },
   },
+  ...leafMarks(),
 ];

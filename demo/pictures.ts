@@ -4,6 +4,7 @@ import { join } from "node:path";
 import type { HousePicture } from "@/core/document/media";
 import { parseFrameRef } from "@/core/sample/rasters";
 import { readFrame } from "@/render/frame-pack";
+import { leafMedia } from "./leaf-mark";
 import { ferns, videoFile } from "./videos";
 
 const names = {
@@ -30,6 +31,8 @@ export async function loadDemoPicture(hash: string): Promise<Uint8Array> {
   const part = parseFrameRef(hash);
   const frame = part?.hash === ferns.hash ? await readFrame(videoFile, part.frame) : undefined;
   if (frame) return frame;
+  const mark = leafMedia().find((entry) => entry.hash === hash);
+  if (mark) return readFileSync(mark.path);
   const picture = pictures.find((entry) => entry.hash === hash);
   if (!picture) throw new Error(`${hash} is none of the demo pictures`);
   return readFileSync(fileOf(picture.id));

@@ -19,6 +19,7 @@ import { makeWorkFolder, storeFile } from "@/server/files/storage";
 import { designIds, readDesign } from "./designs";
 import { footageSeconds, makeFootage } from "./footage";
 import { house } from "./house";
+import { leafMedia } from "./leaf-mark";
 import { outputSets, outputsOver } from "./outputs";
 import { savedMoves } from "./moves";
 import { pictureFile, pictures } from "./pictures";
@@ -39,7 +40,12 @@ export const demoMembers: readonly { email: string; name: string; role: Role }[]
 export async function seed(db: Db): Promise<boolean> {
   if (await findHouse(db)) return false;
   const footage = await storeFootage();
-  const shown = await Promise.all([...pictures.map(storePicture), storeVideo(ferns), storeVoice()]);
+  const shown = await Promise.all([
+    ...pictures.map((picture) => storePicture(picture, pictureFile(picture.id))),
+    ...leafMedia().map((file) => storePicture(file, file.path)),
+    storeVideo(ferns),
+    storeVoice(),
+  ]);
   const passwordHash = await hashPassword(demoPassword);
   await db.transaction(async (trx) => {
     await addMedia(trx, footage);
@@ -83,9 +89,9 @@ async function addDemoSheets(db: Db, memberId: string): Promise<void> {
   }
 }
 
-async function storePicture(picture: HousePicture): Promise<Media> {
+async function storePicture(picture: HousePicture, path: string): Promise<Media> {
   const { name, width, height } = picture;
-  const stored = await storeCopy(pictureFile(picture.id), picture);
+  const stored = await storeCopy(path, picture);
   return { ...stored, kind: "picture", mime: "image/png", durationS: null, isFootage: false, name, width, height };
 }
 

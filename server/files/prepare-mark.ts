@@ -8,7 +8,7 @@ import type { Member } from "@/server/db/members";
 import { Refusal } from "@/server/refusal";
 
 /** Changes when the same recipe makes other bytes: what was made before is made anew then. */
-const preparing = 1;
+const preparing = 2;
 const secondsPerPixel = 2.5e-7;
 
 /** Has a picture made into a mark by its recipe. Answers the job; the same picture and recipe is the same job. */
