@@ -35,6 +35,7 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   painting: measurePainting,
   preview: () => served(async () => (await import("./preview")).measurePreview(designIds)),
   editing: () => served(async () => (await import("./editing")).measureEditing()),
+  videos: () => served(async () => (await import("./videos")).measureVideos(folder)),
   sheets: () => served(async () => (await import("./sheets")).measureSheets()),
   queue: () =>
     served(async () => {

@@ -5,7 +5,7 @@ import type { Mark } from "../document/vector";
 /** Below this a shape can't be told from its ground. Source: WCAG 2.2, 1.4.11 asks for 3; marks are large. */
 const readable = 2;
 /** So much of a mark must be readable. */
-const enough = 0.5;
+const enough = 0.4;
 
 /**
  * The versions that a mark needs by its main colours, over the lightest and the darkest colour of the house: all of it in
