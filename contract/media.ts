@@ -43,3 +43,6 @@ export const UploadQuery = z.strictObject({
   /** A film to lie under a clip is kept as it is; one for a slot is taken apart into frames. */
   as: z.enum(["slot", "footage"]).default("slot"),
 });
+
+/** So many small frames at once, as a pack; without it one frame as it is. */
+export const SmallFrames = z.strictObject({ small: z.coerce.number().int().min(1).max(32).optional() });

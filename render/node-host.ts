@@ -17,7 +17,9 @@ export class NodeHost implements PaintHost {
 
   /** Loads what painting these steps needs: pictures by content hash, frames of videos by hash and number. */
   async load(refs: Iterable<string>, bytesOf: (ref: string) => Promise<Uint8Array>): Promise<void> {
-    for (const ref of refs) {
+    const needed = [...refs];
+    this.rasters.need(needed);
+    for (const ref of needed) {
       await this.rasters.ensure(ref, async () => {
         const image = await loadImage(Buffer.from(await bytesOf(ref)));
         this.count(ref, image.width * image.height);

@@ -13,11 +13,13 @@ interface Level {
 export class PictureLevels {
   private readonly levels: Level[];
 
+  /** `wholeWidth`: of the picture that this one, smaller, stands in for. */
   constructor(
     private readonly host: PaintHost,
     image: unknown,
     width: number,
     height: number,
+    readonly wholeWidth = width,
   ) {
     this.levels = [{ image, width, height }];
   }
@@ -30,7 +32,8 @@ export class PictureLevels {
 
   /** The level for drawing at this scale: never smaller than what is drawn. */
   forScale(scale: number): Level {
-    const wanted = scale >= 1 || scale <= 0 ? 0 : Math.floor(Math.log2(1 / scale) + 1e-9);
+    const own = this.levels[0]!.width / this.wholeWidth;
+    const wanted = scale >= own || scale <= 0 ? 0 : Math.floor(Math.log2(own / scale) + 1e-9);
     while (this.levels.length <= wanted) {
       const last = this.levels[this.levels.length - 1]!;
       if (last.width <= 2 || last.height <= 2) break;

@@ -5,7 +5,7 @@ import { Rasters } from "./rasters";
 const levels = (pixels: number) => async () => ({ pixels }) as PictureLevels;
 
 test("pictures used longest ago go when all together are too large, but none that is needed", async () => {
-  const rasters = new Rasters(2, 100);
+  const rasters = new Rasters(200, 100);
   await rasters.ensure("a", levels(40));
   await rasters.ensure("b", levels(40));
   rasters.get("a");
@@ -22,10 +22,14 @@ test("pictures used longest ago go when all together are too large, but none tha
   expect(rasters.get("e").pixels).toBe(40);
 });
 
-test("frames of videos go by their number, and leave pictures alone", async () => {
-  const rasters = new Rasters(2, 100);
+test("frames of videos go by their own pixels, leave pictures alone, and stay while they are needed", async () => {
+  const rasters = new Rasters(200, 100);
   await rasters.ensure("a", levels(90));
   for (const frame of [1, 2, 3]) await rasters.ensure(`v/${frame}`, levels(90));
   expect(() => rasters.get("v/1")).toThrow();
   expect(rasters.get("a").pixels).toBe(90);
+  const many = [4, 5, 6, 7, 8].map((frame) => `v/${frame}`);
+  rasters.need(many);
+  for (const ref of many) await rasters.ensure(ref, levels(90));
+  for (const ref of many) expect(rasters.get(ref).pixels).toBe(90);
 });

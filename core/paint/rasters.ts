@@ -1,7 +1,7 @@
 import type { PictureLevels } from "./levels";
 
-/** Frames of videos kept decoded: a preview of several slots goes back and forth over about a second. */
-const mostFrames = 72;
+/** Pixels of the frames of videos that are kept decoded, with their smaller copies about 400 MB. */
+const mostFramePixels = 80_000_000;
 
 /**
  * Decoded pictures and frames of videos; of both the ones used longest ago go. What is to be painted is made sure of right
@@ -13,11 +13,12 @@ export class Rasters {
   private readonly loading = new Map<string, Promise<void>>();
 
   private pixels = 0;
+  private framePixels = 0;
   private needed: ReadonlySet<string> = new Set();
 
-  /** `mostPixels` are those of all pictures together. */
+  /** Most pixels of all frames, and of all pictures, together. */
   constructor(
-    private readonly most = mostFrames,
+    private readonly mostFrames = mostFramePixels,
     private readonly mostPixels = Infinity,
   ) {}
 
@@ -46,7 +47,8 @@ export class Rasters {
     return found;
   }
 
-  private find(ref: string): PictureLevels | undefined {
+  /** Undefined when it was not loaded; what is found counts as used now. */
+  find(ref: string): PictureLevels | undefined {
     for (const kept of [this.frames, this.pictures]) {
       const found = kept.get(ref);
       if (!found) continue;
@@ -58,22 +60,24 @@ export class Rasters {
   }
 
   private keep(ref: string, levels: PictureLevels): void {
-    if (!ref.includes("/")) {
+    if (ref.includes("/")) {
+      this.frames.set(ref, levels);
+      this.framePixels = this.withoutOldest(this.frames, this.framePixels + levels.pixels, this.mostFrames);
+    } else {
       this.pictures.set(ref, levels);
-      this.pixels += levels.pixels;
-      this.dropOldest();
-      return;
+      this.pixels = this.withoutOldest(this.pictures, this.pixels + levels.pixels, this.mostPixels);
     }
-    this.frames.set(ref, levels);
-    if (this.frames.size > this.most) this.frames.delete(this.frames.keys().next().value!);
   }
 
-  private dropOldest(): void {
-    for (const [ref, levels] of this.pictures) {
-      if (this.pixels <= this.mostPixels) return;
+  /** Lets those go that were used longest ago and are not needed, until no more pixels are kept than may be; answers how many. */
+  private withoutOldest(kept: Map<string, PictureLevels>, pixels: number, most: number): number {
+    let left = pixels;
+    for (const [ref, levels] of kept) {
+      if (left <= most) break;
       if (this.needed.has(ref)) continue;
-      this.pictures.delete(ref);
-      this.pixels -= levels.pixels;
+      kept.delete(ref);
+      left -= levels.pixels;
     }
+    return left;
   }
 }

@@ -1,4 +1,4 @@
-import { frameMime, readFrame } from "@/render/frame-pack";
+import { frameMime, packFrames, readFrame, readFrames } from "@/render/frame-pack";
 import { database } from "@/server/db/connection";
 import { findMedia, type Media } from "@/server/db/media";
 import { notFound } from "@/server/refusal";
@@ -20,4 +20,12 @@ export async function readMediaFrame(
   const found = kind === "frames" ? await readFrame(await localFile(hash), frame) : undefined;
   if (!found) throw notFound("frame");
   return { bytes: new Uint8Array(found), mime: frameMime(found) };
+}
+
+/** Some frames of a stored video from one on, small, as a pack of their own. Refuses other files and frames that are not there. */
+export async function readSmallFrames(hash: string, from: number, count: number): Promise<Uint8Array<ArrayBuffer>> {
+  const { kind } = await readMedia(hash);
+  const found = kind === "frames" ? await readFrames(await localFile(hash), from, count, true) : undefined;
+  if (!found) throw notFound("frame");
+  return new Uint8Array(packFrames(found));
 }

@@ -13,6 +13,31 @@ export class BrowserHost implements PaintHost {
   private readonly pool = new SurfacePool(newSurface, mostFree);
   private readonly wholes = new Map<string, Surface>();
   private readonly rasters = new Rasters(undefined, mostPicturePixels);
+  private readonly small = new Rasters();
+  private isLight = false;
+
+  /** Paints with the small frames of videos while `work` runs. */
+  lightly<T>(work: () => T): T {
+    this.isLight = true;
+    try {
+      return work();
+    } finally {
+      this.isLight = false;
+    }
+  }
+
+  /** A frame that is small, `width` pixels wide as it is. */
+  loadSmall(ref: string, width: number, blobOf: () => Promise<Blob>): Promise<void> {
+    return this.small.ensure(ref, async () => {
+      const image = await createImageBitmap(await blobOf(), { colorSpaceConversion: "none" });
+      return new PictureLevels(this, image, image.width, image.height, width);
+    });
+  }
+
+  /** Small frames that are to be painted next: none of them goes for another’s sake. */
+  needSmall(refs: Iterable<string>): void {
+    this.small.need(refs);
+  }
 
   load(ref: string, blobOf: (ref: string) => Promise<Blob>): Promise<void> {
     return this.rasters.ensure(ref, async () => {
@@ -52,7 +77,7 @@ export class BrowserHost implements PaintHost {
   }
 
   picture(hash: string): PictureLevels {
-    return this.rasters.get(hash);
+    return (this.isLight ? this.small.find(hash) : undefined) ?? this.rasters.get(hash);
   }
 }
 

@@ -12,6 +12,7 @@ import { keyTicks } from "@/core/schedule/timetable";
 import { smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
 import { BrowserHost } from "./browser-host";
 import { fetchRaster, loadedScene } from "./loading";
+import { fetchSmallFrame } from "./small-frames";
 import { differingShare, paintThumbs } from "./thumbs";
 import type { Answer, MoveBar, PaintedFrame, PaintWish, ToWorker } from "./protocol";
 
@@ -136,25 +137,46 @@ async function issuesIn(requests: readonly SceneRequest[], scope: CheckScope): P
 /** Pictures that other scenes have needed since may have taken the place of this one's. */
 const loadPictures = ({ pictures }: Scene) => host.loadAll(pictures, fetchRaster);
 
+/** The videos of a scene by their hash. */
+const videosOf = (scene: Scene) =>
+  new Map(
+    scene.still.layers.flatMap(({ content }) =>
+      content.kind === "raster" && content.clip ? [[content.hash, content] as const] : [],
+    ),
+  );
+
 /** Loads the frames of videos that a picture shows, and asks for the ones that come next. */
 async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
   if (!scene.showsVideo) return;
   const refs = [...rastersOf(picture.ops)];
-  await Promise.all(refs.map((ref) => host.load(ref, fetchRaster)));
-  const lengths = new Map(
-    scene.still.layers.flatMap(({ content }) =>
-      content.kind === "raster" && content.clip ? [[content.hash, content.clip.frames] as const] : [],
-    ),
-  );
+  await host.loadAll(refs, fetchRaster);
+  const videos = videosOf(scene);
   for (const ref of refs) {
     const now = parseFrameRef(ref);
     if (!now) continue;
-    const left = (lengths.get(now.hash) ?? 0) - 1 - now.frame;
+    const left = (videos.get(now.hash)?.clip?.frames ?? 0) - 1 - now.frame;
     for (let ahead = 1; ahead <= Math.min(framesAhead, left); ahead++) {
       // One that can't be loaded now is asked for again, and told of, when it is shown.
       host.load(frameRef(now.hash, now.frame + ahead), fetchRaster).catch(() => undefined);
     }
   }
+}
+
+/** Loads the small frames of videos that a picture shows. */
+async function loadSmallVideo(scene: Scene, picture: Picture): Promise<void> {
+  if (!scene.showsVideo) return;
+  const videos = videosOf(scene);
+  const shown = [...rastersOf(picture.ops)].flatMap((ref) => {
+    const now = parseFrameRef(ref);
+    const video = now && videos.get(now.hash);
+    return video?.clip ? [{ ref, ...now, width: video.width, frames: video.clip.frames }] : [];
+  });
+  host.needSmall(shown.map(({ ref }) => ref));
+  await Promise.all(
+    shown.map(({ ref, hash, frame, width, frames }) =>
+      host.loadSmall(ref, width, () => fetchSmallFrame(hash, frame, frames)),
+    ),
+  );
 }
 
 const sceneOf = (request: SceneRequest): Promise<Scene> => loadedScene(request, host);
@@ -202,9 +224,12 @@ async function paintTake(
   const picture = scene.sample(timeS);
   if (!afresh && picture.key === shown.paintedKey) return undefined;
   await loadPictures(scene);
-  await loadVideo(scene, picture);
+  const isLight = share < 1;
+  await (isLight ? loadSmallVideo : loadVideo)(scene, picture);
   const surface = host.whole(bounds.width, bounds.height);
-  paint(picture, bounds, surface.context, host);
+  const painting = () => paint(picture, bounds, surface.context, host);
+  if (isLight) host.lightly(painting);
+  else painting();
   shown.paintedKey = picture.key;
   const { x, y, width, height } = bounds;
   return {

@@ -5,9 +5,8 @@ export const painter = definePainter<"picture">((op, context, { transform, host 
   const [a, b, c, d] = op.matrix;
   const scale = (Math.sqrt(Math.abs(a * d - b * c)) * target.width) / source.width;
   const levels = host.picture(op.hash);
-  const { width } = levels.forScale(1);
   const level = levels.forScale(scale);
-  const share = level.width / width;
+  const share = level.width / levels.wholeWidth;
   transform(context, op.matrix);
   context.globalAlpha = op.opacity;
   context.imageSmoothingEnabled = true;
