@@ -12,11 +12,16 @@ import { round, type Measurement } from "./measure";
 
 const count = 10;
 
-/** A clip of three seconds that no other is like, read by the instance's worker. */
-async function bring(folder: string, i: number): Promise<HouseVideo> {
+/** A clip of three seconds that no other is like. */
+function clip(folder: string, i: number): string {
   const file = join(folder, `clip-${i}.mp4`);
   const source = `testsrc2=s=1920x1080:r=25:d=3,hue=h=${i * 36}`;
   execFileSync("ffmpeg", ["-v", "error", "-f", "lavfi", "-i", source, "-pix_fmt", "yuv420p", "-y", file]);
+  return file;
+}
+
+/** Has a clip read by the instance's worker. */
+async function bring(file: string, i: number): Promise<HouseVideo> {
   const cookie = await cookieOf("tomas");
   const answer = await fetch(`${base}/api/media?name=clip-${i}.mp4`, {
     method: "POST",
@@ -43,7 +48,9 @@ const design = Design.parse({
 /** Pictures a second while ten videos are scrubbed, forwards and to and fro, as the bench shows them. */
 export async function measureVideos(folder: string): Promise<Measurement[]> {
   const videos: HouseVideo[] = [];
-  for (let i = 0; i < count; i++) videos.push(await bring(folder, i));
+  // All made before the first is sent: while one is made this process answers nothing, and connections end.
+  const files = Array.from({ length: count }, (_, i) => clip(folder, i));
+  for (const [i, file] of files.entries()) videos.push(await bring(file, i));
   const browser = await openBrowser();
   try {
     const { page } = await signedIn(browser, "ines");

@@ -169,7 +169,7 @@ async function loadSmallVideo(scene: Scene, picture: Picture): Promise<void> {
   const shown = [...rastersOf(picture.ops)].flatMap((ref) => {
     const now = parseFrameRef(ref);
     const video = now && videos.get(now.hash);
-    return video?.clip ? [{ ref, ...now, width: video.width, frames: video.clip.frames }] : [];
+    return now && video?.clip ? [{ ref, ...now, width: video.width, frames: video.clip.frames }] : [];
   });
   host.needSmall(shown.map(({ ref }) => ref));
   await Promise.all(
