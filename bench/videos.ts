@@ -1,6 +1,7 @@
-import { execFileSync } from "node:child_process";
+import { execFile } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import { promisify } from "node:util";
 import { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import type { HouseVideo } from "@/core/document/media";
@@ -10,13 +11,14 @@ import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
 import { teachAsking, type Asking } from "@/tests/support/stage-worker";
 import { round, type Measurement } from "./measure";
 
+const run = promisify(execFile);
 const count = 10;
 
 /** A clip of three seconds that no other is like. */
-function clip(folder: string, i: number): string {
+async function clip(folder: string, i: number): Promise<string> {
   const file = join(folder, `clip-${i}.mp4`);
   const source = `testsrc2=s=1920x1080:r=25:d=3,hue=h=${i * 36}`;
-  execFileSync("ffmpeg", ["-v", "error", "-f", "lavfi", "-i", source, "-pix_fmt", "yuv420p", "-y", file]);
+  await run("ffmpeg", ["-v", "error", "-f", "lavfi", "-i", source, "-pix_fmt", "yuv420p", "-y", file]);
   return file;
 }
 
@@ -48,9 +50,7 @@ const design = Design.parse({
 /** Pictures a second while ten videos are scrubbed, forwards and to and fro, as the bench shows them. */
 export async function measureVideos(folder: string): Promise<Measurement[]> {
   const videos: HouseVideo[] = [];
-  // All made before the first is sent: while one is made this process answers nothing, and connections end.
-  const files = Array.from({ length: count }, (_, i) => clip(folder, i));
-  for (const [i, file] of files.entries()) videos.push(await bring(file, i));
+  for (let i = 0; i < count; i++) videos.push(await bring(await clip(folder, i), i));
   const browser = await openBrowser();
   try {
     const { page } = await signedIn(browser, "ines");
