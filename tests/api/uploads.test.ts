@@ -1,14 +1,17 @@
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { mkdtempSync, readFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { deflateSync } from "node:zlib";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
 import sharp from "sharp";
 import { database, disconnect } from "@/server/db/connection";
 import { as, base, cookieOf, resultOf, until } from "../support/api";
-import { pngOf, svgOf, videoFile } from "../support/files";
+import { unpackFrames } from "@/core/media/frame-block";
+import { ffmpegFile, pngOf, svgOf, videoFile } from "../support/files";
 
+jest.setTimeout(60_000);
 const folder = mkdtempSync(join(tmpdir(), "rubrick-uploads-"));
 let cookie: string;
 beforeAll(async () => {
@@ -169,6 +172,77 @@ describe("what is good is taken for what it is", () => {
     const sent = createHash("sha256").update(film).digest("hex");
     const stored = () => database()("stored_file").whereIn("hash", [sent, hash]).select("hash");
     expect(await until(stored, (rows) => rows.length === 1, 10)).toEqual([{ hash }]);
+  });
+  test("a large video keeps broadcast size, says what was changed, and has small frames a dozen at a time", async () => {
+    const source = ["-f", "lavfi", "-i", "testsrc2=s=2560x1440:r=25:d=1"];
+    const reply = await send("large.mp4", ffmpegFile("large.mp4", ...source, "-pix_fmt", "yuv420p"));
+    expect(reply.data).toMatchObject({
+      note: "It is kept at 1920 × 1080 pixels.",
+      video: { width: 1920, height: 1080, frames: 25 },
+    });
+    const { hash } = (reply.data as never as { video: { hash: string } }).video;
+    const ask = (query: string) => fetch(`${base}/api/media/${hash}/frames/${query}`, { headers: { cookie } });
+    const small = unpackFrames(await (await ask("20?small=12")).arrayBuffer());
+    expect(small.length).toBe(5);
+    const [one, whole] = await Promise.all(
+      [Buffer.from(small[4]!), Buffer.from(await (await ask("24")).arrayBuffer())].map((bytes) =>
+        sharp(bytes).resize(320, 180, { fit: "fill" }).raw().toBuffer({ resolveWithObject: true }),
+      ),
+    );
+    // The same picture, smaller.
+    const off = one!.data.reduce((sum, level, i) => sum + Math.abs(level - whole!.data[i]!), 0) / one!.data.length;
+    expect(off).toBeLessThan(6);
+    expect((await sharp(Buffer.from(small[0]!)).metadata()).width).toBe(640);
+    expect((await ask("25?small=12")).status).toBe(404);
+    expect((await ask("0?small=99")).status).toBe(400);
+  });
+  test.each<[string, string[], object]>([
+    ["of a fifth of a second", ["-t", "0.2"], { frames: 5 }],
+    ["of 10 bits", ["-pix_fmt", "yuv420p10le"], { width: 320, frames: 25 }],
+  ])("a video %s is taken as it is", async (_, args, video) => {
+    const reply = await send("odd.mp4", videoFile("odd.mp4", "-c:v", "libx264", ...args));
+    expect(reply.data).toMatchObject({ kind: "video", video });
+  });
+  test("a video that doesn’t say how long it is is read to its end", async () => {
+    const made = execFileSync("ffmpeg", [
+      "-v",
+      "error",
+      "-f",
+      "lavfi",
+      "-i",
+      "testsrc=s=320x180:r=25:d=1",
+      "-c:v",
+      "libvpx",
+      "-f",
+      "webm",
+      "-live",
+      "1",
+      "pipe:1",
+    ]);
+    expect((await send("live.webm", made)).data).toMatchObject({ kind: "video", video: { frames: 25 } });
+  });
+  test("a sound with a cover is a sound", async () => {
+    const [tone, cover] = [join(folder, "tone.mp3"), join(folder, "cover.png")];
+    writeFileSync(cover, pngOf(2, 2, deflateSync(Buffer.alloc(18))));
+    execFileSync("ffmpeg", [
+      "-v",
+      "error",
+      "-f",
+      "lavfi",
+      "-i",
+      "sine=d=1",
+      "-i",
+      cover,
+      "-map",
+      "0",
+      "-map",
+      "1",
+      "-c:v",
+      "copy",
+      "-y",
+      tone,
+    ]);
+    expect((await send("tone.mp3", readFileSync(tone))).data).toMatchObject({ kind: "sound" });
   });
   test("a sound keeps its length", async () => {
     const file = join(folder, "tone.wav");
