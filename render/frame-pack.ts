@@ -170,14 +170,14 @@ class PackBody {
 }
 
 /** Even in time, of one size, with the colours that pictures of their kind are read with. */
-function packFilter({ rate, width, height, colours, alpha }: VideoPlan, matrix: VideoToPack["matrix"]): string {
-  const from = colours ? "bt709" : matrix;
+function packFilter({ width, height, first, toned, alpha }: VideoPlan, matrix: VideoToPack["matrix"]): string {
+  const from = toned ? "bt709" : matrix;
   // JPEG's colours are always by BT.601; the see-through ones are coded from plain red, green and blue.
   const to = alpha ? "format=bgra" : "format=yuvj420p";
   // Without these flags a change of matrix takes up to four levels away.
   const exact = "flags=bicubic+accurate_rnd+full_chroma_int+full_chroma_inp";
   const scale = `scale=${width}:${height}:${exact}:in_color_matrix=${from}:out_color_matrix=bt601:out_range=pc`;
-  return `${colours}fps=${rate.num}/${rate.den},${scale},setsar=1,${to}`;
+  return `${first},${scale},setsar=1,${to}`;
 }
 
 /** Cuts a stream of parts, each with its length in a heading, into the parts. Source: RFC 2046, 5.1. */

@@ -9,6 +9,7 @@ export interface Stream {
   readonly pix_fmt?: string;
   readonly color_transfer?: string;
   readonly color_space?: string;
+  readonly field_order?: string;
   readonly sample_aspect_ratio?: string;
   readonly avg_frame_rate?: string;
   readonly r_frame_rate?: string;
@@ -19,7 +20,7 @@ export interface Stream {
 
 /** The entries of a stream that `planVideo` reads, as ffprobe is asked for them. */
 export const streamEntries = [
-  "stream=codec_type,codec_name,width,height,pix_fmt,color_transfer,color_space,sample_aspect_ratio,avg_frame_rate,r_frame_rate",
+  "stream=codec_type,codec_name,width,height,pix_fmt,color_transfer,color_space,field_order,sample_aspect_ratio,avg_frame_rate,r_frame_rate",
   "stream_tags=alpha_mode,ALPHA_MODE,rotate",
   "stream_side_data=rotation",
   "stream_disposition=attached_pic",
@@ -34,8 +35,10 @@ export interface VideoPlan {
   readonly alpha: boolean;
   /** Named where ffmpeg's own choice would lose what is see-through. */
   readonly decoder: "libvpx-vp9" | "libvpx" | undefined;
-  /** Brings its colours to what screens show. */
-  readonly colours: string;
+  /** Filters before all others: whole frames of interlaced fields, colours that screens show. Empty for most. */
+  readonly first: string;
+  /** Whether these have brought its colours to those of BT.709. */
+  readonly toned: boolean;
   /** What is no longer as in the file, as sentences. */
   readonly notes: readonly string[];
 }
@@ -57,8 +60,10 @@ export function planVideo(stream: Stream): VideoPlan {
   const { rate, varies } = rateOf(stream);
   const marked = (tags.alpha_mode ?? tags.ALPHA_MODE) === "1";
   const wide = wideTransfers.includes(transfer);
+  const interlaced = ["tt", "bb", "tb", "bt"].includes(stream.field_order ?? "");
   const notes = [
     wide && "Its brightness goes beyond what screens show, and was brought into their range.",
+    interlaced && "It was interlaced: each frame is made of both its fields.",
     varies && `Its frames come at uneven times; it is kept at ${rateText(rate)} frames a second.`,
     size.reduced && `It is kept at ${size.width} × ${size.height} pixels.`,
   ].filter((note) => note !== false);
@@ -68,7 +73,14 @@ export function planVideo(stream: Stream): VideoPlan {
     rate,
     alpha: marked || seeThrough.test(pixels),
     decoder: marked ? ({ vp9: "libvpx-vp9", vp8: "libvpx" } as const)[codec ?? ""] : undefined,
-    colours: wide ? toneMapped(transfer) : "",
+    first: [
+      interlaced && "bwdif=mode=send_frame:deint=all",
+      `fps=${rate.num}/${rate.den}`,
+      wide && toneMapped(transfer, size),
+    ]
+      .filter((filter) => filter !== false)
+      .join(","),
+    toned: wide,
     notes,
   };
 }
@@ -115,12 +127,13 @@ function rateOf(stream: Stream): { rate: Fps; varies: boolean } {
 }
 
 /** Source: ITU-R BT.2408, diffuse white at 203 cd/m²; curve by Hable. */
-const toneMapped = (transfer: string): string =>
+const toneMapped = (transfer: string, { width, height }: { width: number; height: number }): string =>
   [
-    `zscale=tin=${transfer}:min=2020_ncl:pin=2020:t=linear:npl=203`,
+    // Made smaller first: what follows is worked out in floating point.
+    `zscale=w=${width}:h=${height}:tin=${transfer}:min=2020_ncl:pin=2020:t=linear:npl=203`,
     "format=gbrpf32le",
     "zscale=p=709",
     "tonemap=hable:desat=0",
     "zscale=t=709:m=709:r=tv",
-    "format=yuv444p,",
+    "format=yuv444p",
   ].join(",");

@@ -194,7 +194,7 @@ describe("what is good is taken for what it is", () => {
     expect(off).toBeLessThan(6);
     expect((await sharp(Buffer.from(small[0]!)).metadata()).width).toBe(640);
     expect((await ask("25?small=12")).status).toBe(404);
-    expect((await ask("0?small=99")).status).toBe(400);
+    expect((await ask("0?small=99")).status).toBe(422);
   });
   test.each<[string, string[], object]>([
     ["of a fifth of a second", ["-t", "0.2"], { frames: 5 }],
