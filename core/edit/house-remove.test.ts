@@ -78,3 +78,24 @@ test("choices that fall together are offered once", () => {
   const changed = withoutPart(design, { kind: "colour", id: "grey" }, "dark", house);
   expect(changed.fields[1]).toMatchObject({ choices: ["dark"], default: "dark" });
 });
+
+describe("a mark that another is shown as on some grounds", () => {
+  const versioned = House.parse({
+    ...house,
+    marks: house.marks.map((mark) =>
+      mark.id === "dot" ? { ...mark, onDark: { mark: "leaf" }, onLight: { ink: "house:dark" } } : mark,
+    ),
+  });
+  test("is named by it", () => {
+    expect(houseNames(versioned, { kind: "mark", id: "leaf" }).join()).toContain("the mark");
+    expect(houseNames(versioned, { kind: "colour", id: "dark" }).join()).toContain("the mark");
+  });
+  test("leaves it as it is when it goes, or gives its place to another", () => {
+    const parted = House.parse(houseWithout(versioned, { kind: "mark", id: "leaf" }, undefined));
+    const [dot] = parted.marks;
+    expect(dot).not.toHaveProperty("onDark");
+    expect(dot!.onLight).toEqual({ ink: "house:dark" });
+    const changed = House.parse(houseWithout(versioned, { kind: "mark", id: "leaf" }, "dot"));
+    expect(changed.marks[0]!.onDark).toEqual({ mark: "dot" });
+  });
+});
