@@ -86,8 +86,6 @@ try {
   const context = await browser.createBrowserContext();
   const { page: bench } = await signedIn({ newPage: () => context.newPage() } as typeof browser, "odile");
   await bench.waitForSelector(".release-plate");
-  await settle(3500);
-  await bench.screenshot({ path: file("shelf-of-designs") });
   await bench.goto(`${base}/bench/name-strap`);
   await bench.waitForSelector(".overlay__hit");
   await press(bench, ".strip__choose", "Role");
@@ -119,9 +117,28 @@ try {
   await settle(1500);
   await bench.screenshot({ path: file("house-style") });
   await takeMarkBench(bench);
+  const another = await browser.createBrowserContext();
+  await takeSlots((await signedIn({ newPage: () => another.newPage() } as typeof browser, "ines")).page);
   await takeMovingOn(bench);
 } finally {
   await browser.close();
+}
+
+/** Slots filled from the house style, one of them framed and cut to a later second. */
+async function takeSlots(page: Page): Promise<void> {
+  await press(page, ".release-plate a h2", "Split frame");
+  await page.waitForSelector(".field[data-field=slot-3] .choice input");
+  await page.click(".field[data-field=slot-1] .choice input");
+  await page.click(".field[data-field=slot-3] .choice:nth-child(4) input");
+  await page.click(".field[data-field=slot-2] .choice input");
+  await press(page, ".field[data-field=slot-2] .chip", "How it sits");
+  await page.focus(".film-strip");
+  for (let i = 0; i < 12; i++) await page.keyboard.press("ArrowRight");
+  await page.$eval(".field[data-field=slot-1] .slot", (e) => e.scrollIntoView({ block: "start" }));
+  await page.evaluate(() => scrollBy(0, -90));
+  await settle(2500);
+  await page.screenshot({ path: file("slots") });
+  await page.close();
 }
 
 /** A mark of the demo world as it is often sent, flat in a white box, made a mark again and cut along a bow. */
