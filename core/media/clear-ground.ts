@@ -7,8 +7,8 @@ import { cleared, solveEdge } from "./solve-edge";
  * A plain, or softly changing, ground around a flat picture becomes see-through, from the border inwards.
  */
 
-/** Pixels along which the ground is taken as the same. */
-const stretch = 8;
+/** Pixels along which the ground is taken as the same: a power of two, the more the larger the picture. */
+const stretchOf = (width: number): number => (width > 2000 ? 32 : 8);
 /** Steps of the distances that are kept, in OKLab. */
 const distanceStep = 0.002;
 /** What a pixel is: 0 for the mark, or one of these. */
@@ -46,32 +46,46 @@ export function clearGround(raster: Raster, how: ClearStep, hard = false): Clear
 
 /** Which pixels look like the ground, and how far all others are from it. */
 function nearGround({ width, height, data }: Raster, ground: Ground, { tolerance }: ClearStep) {
+  // Pixels as single numbers: most are like the one before.
+  const aligned = data.byteOffset % 4 === 0 ? data : new Uint8Array(data);
+  const whole = new Uint32Array(aligned.buffer, aligned.byteOffset, width * height);
   const state = new Uint8Array(width * height);
   const distances = new Uint8Array(width * height);
   const limit = Math.max(tolerance, (3.5 * ground.noise) / 255);
   const [levels, there, own] = [new Float32Array(3), new Float32Array(3), new Float32Array(3)];
   // Flat pictures have long runs of one colour: what was found for the pixel before holds.
-  let [last, is, far] = [-1, 0, 0];
+  const stretch = stretchOf(width);
+  const within = stretch - 1;
+  // A level so far from the ground's is further away than any usual limit, whatever the colour.
+  const plainlyFar = limit < 0.06 ? 120 : 256;
+  let last = 0;
+  let is = 0;
+  let far = 0;
+  let known = false;
   let placed = false;
   for (let y = 0, p = 0; y < height; y++) {
     for (let x = 0; x < width; x++, p++) {
-      if (x % stretch === 0 && (p === 0 || !ground.plain)) {
+      if ((x & within) === 0 && (p === 0 || !ground.plain)) {
         ground.at(Math.min(width - 1, x + stretch / 2), y, levels);
-        last = -1;
+        known = false;
         placed = false;
       }
-      const at = p * 4;
-      const r = data[at]!;
-      const g = data[at + 1]!;
-      const b = data[at + 2]!;
-      const colour = data[at + 3]! < 8 ? -2 : (r << 16) | (g << 8) | b;
-      if (colour !== last) {
-        last = colour;
+      const pixel = whole[p]!;
+      if (pixel !== last || !known) {
+        last = pixel;
+        known = true;
+        const at = p * 4;
+        const r = data[at]!;
+        const g = data[at + 1]!;
+        const b = data[at + 2]!;
         const off = Math.max(Math.abs(r - levels[0]!), Math.abs(g - levels[1]!), Math.abs(b - levels[2]!));
         // What was see-through is ground as well.
-        if (off <= 2 || colour === -2) {
+        if (off <= 2 || data[at + 3]! < 8) {
           is = near;
           far = 0;
+        } else if (off > plainlyFar) {
+          is = 0;
+          far = 255;
         } else {
           if (!placed) toOklab(Math.round(levels[0]!), Math.round(levels[1]!), Math.round(levels[2]!), there);
           placed = true;

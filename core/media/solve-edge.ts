@@ -116,23 +116,24 @@ class EdgeSolver {
     const { state, depth } = this;
     const { width, height } = this.from;
     const found: number[] = [];
-    for (let y = 0, p = 0; y < height; y++) {
+    for (let y = 0, row = 0; y < height; y++, row += width) {
       const [above, below] = [y > 0 ? -width : 0, y < height - 1 ? width : 0];
-      for (let x = 0; x < width; x++, p++) {
-        if (state[p] === cleared) continue;
-        const [left, right] = [x > 0 ? -1 : 0, x < width - 1 ? 1 : 0];
-        const meets =
-          state[p + left] === cleared ||
-          state[p + right] === cleared ||
-          state[p + above] === cleared ||
-          state[p + below] === cleared ||
-          state[p + above + left] === cleared ||
-          state[p + above + right] === cleared ||
-          state[p + below + left] === cleared ||
-          state[p + below + right] === cleared;
-        if (!meets) continue;
-        depth[p] = 1;
-        found.push(p);
+      // Whether the column of three at a place has cleared ground; along a run of the mark each is looked at once.
+      const opens = (p: number): boolean =>
+        state[p + above] === cleared || state[p] === cleared || state[p + below] === cleared;
+      for (let x = 0; x < width; x++) {
+        if (state[row + x] === cleared) continue;
+        let before = x > 0 && opens(row + x - 1);
+        let here = opens(row + x);
+        for (; x < width && state[row + x] !== cleared; x++) {
+          const after = x < width - 1 && opens(row + x + 1);
+          if (before || here || after) {
+            depth[row + x] = 1;
+            found.push(row + x);
+          }
+          before = here;
+          here = after;
+        }
       }
     }
     return found;
