@@ -1,0 +1,78 @@
+import type { Format } from "../document/format";
+import { frameToS } from "../document/fps";
+import { layerOp, type Picture } from "../sample/types";
+import type { Playable } from "../sample/playable";
+import type { TimedOrder } from "./time-order";
+
+/** A part that is on at an instant, and its own second then. */
+interface OnAir {
+  readonly part: number;
+  readonly playable: Playable;
+  readonly localS: number;
+}
+
+/**
+ * A running order as one thing to be played. `playables` are those of its parts, in their order, each as long as its part.
+ * Every showing is the same pictures, so that many cost no more than one.
+ */
+export function orderPlayable(format: Format, order: TimedOrder, playables: readonly Playable[]): Playable {
+  const { fps, parts, showingFrames, periodFrames, times } = order;
+  const rests = new Map<string, number>();
+  const lengthS = frameToS(Math.max(1, showingFrames + (times - 1) * periodFrames), fps);
+  const onAirAt = (timeS: number): OnAir[] => {
+    const exact = (timeS * fps.num) / fps.den;
+    // On the grid of frames a part's own second is that of its own frame, to the last bit.
+    const frame = Math.abs(exact - Math.round(exact)) < 1e-6 ? Math.round(exact) : exact;
+    const showing = Math.min(times - 1, Math.max(0, Math.floor(frame / Math.max(1, periodFrames))));
+    const within = frame - showing * periodFrames;
+    return parts.flatMap(({ startFrame, frames }, part) =>
+      within >= startFrame && within < startFrame + frames
+        ? [{ part, playable: playables[part]!, localS: frameToS(within - startFrame, fps) }]
+        : [],
+    );
+  };
+  const numberOf = (key: string): number => {
+    const known = rests.get(key);
+    if (known !== undefined) return known;
+    rests.set(key, rests.size);
+    return rests.size - 1;
+  };
+  const pictureOf = (onAir: readonly OnAir[]): Picture => {
+    const shown = onAir.map(({ playable, localS }) => playable.sample(localS));
+    if (shown.length === 1) return shown[0]!;
+    // What blends does so within its own graphic.
+    const ops = shown.map(({ ops: inner }) => layerOp(inner, {}));
+    return { format, ops, key: shown.map(({ key }) => key).join("\n") };
+  };
+  return {
+    format,
+    lengthS,
+    pictures: [...new Set(playables.flatMap(({ pictures }) => pictures))],
+    showsVideo: playables.some(({ showsVideo }) => showsVideo),
+    tellingS: parts.flatMap(({ startFrame }, part) =>
+      playables[part]!.tellingS.map((localS) => frameToS(startFrame, fps) + localS),
+    ),
+    posterS: parts.length === 0 ? 0 : frameToS(parts[0]!.startFrame, fps) + playables[0]!.posterS,
+    words: () =>
+      Array.from({ length: times }, (_, showing) =>
+        parts.flatMap(({ startFrame }, part) => {
+          const startS = frameToS(startFrame + showing * periodFrames, fps);
+          return playables[part]!.words().map((said) => ({
+            ...said,
+            startS: said.startS + startS,
+            endS: said.endS + startS,
+            words: said.words.map((word) => ({ ...word, timeS: word.timeS + startS })),
+          }));
+        }),
+      ).flat(),
+    sample: (timeS) => pictureOf(onAirAt(timeS)),
+    opsAt: (timeS) => pictureOf(onAirAt(timeS)).ops,
+    restAt: (timeS) => {
+      const onAir = onAirAt(timeS);
+      const resting = onAir.map(({ playable, localS }) => playable.restAt(localS));
+      if (resting.some((rest) => rest === undefined)) return undefined;
+      return numberOf(onAir.map(({ part }, i) => `${part}:${resting[i]}`).join(" "));
+    },
+    isPassing: (timeS) => onAirAt(timeS).some(({ playable, localS }) => playable.isPassing(localS)),
+  };
+}
