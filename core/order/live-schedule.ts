@@ -14,11 +14,12 @@ export function nextStart(schedule: LiveSchedule, freeMs: number, atMs: number, 
     case "demand":
       return undefined;
     case "every": {
-      const periodMs = schedule.minutes * minuteMs;
+      // Whole milliseconds, so that no start falls between two.
+      const periodMs = Math.round(schedule.minutes * minuteMs);
       const first = Math.max(0, Math.ceil((freeMs - schedule.fromMs) / periodMs));
       // From that one on every so many are taken.
       const steps = Math.max(1, Math.ceil(lastsMs / periodMs));
-      const startOf = (k: number) => Math.round(schedule.fromMs + k * periodMs);
+      const startOf = (k: number) => schedule.fromMs + k * periodMs;
       if (startOf(first) > atMs) return startOf(first);
       const taken = Math.floor((Math.floor((atMs - schedule.fromMs) / periodMs) - first) / steps);
       return startOf(first + Math.max(0, taken) * steps);
