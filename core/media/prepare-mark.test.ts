@@ -21,6 +21,20 @@ describe("ink", () => {
     const hole = "M80 80A20 20 0 1 1 120 80A20 20 0 1 1 80 80Z";
     expect(pathInk(disc(100, 80, 40) + hole).area / (Math.PI * 1200)).toBeCloseTo(1, 2);
   });
+  test("counts once what lies over one another, by the rule it is filled by", () => {
+    const two = disc(100, 80, 40) + disc(100, 80, 20);
+    expect(pathInk(two, "nonzero").area / (Math.PI * 1600)).toBeCloseTo(1, 2);
+    expect(pathInk(two, "evenodd").area / (Math.PI * 1200)).toBeCloseTo(1, 2);
+    expect(vectorInk(drawing(square, "M60 70H140V90H60Z")).area).toBeCloseTo(10_000, 0);
+  });
+  test("of a line is what its width covers", () => {
+    const line = {
+      d: "M50 100H150",
+      colour: "#000000ff",
+      stroke: { width: 20, cap: "butt" as const, join: "miter" as const, dash: [] },
+    };
+    expect(vectorInk({ shapes: [line] }).area / 2000).toBeCloseTo(1, 1);
+  });
   test("of nothing is refused", () => {
     expect(() => vectorInk(drawing("M10 10L20 20"))).toThrow("no ink");
   });
@@ -50,6 +64,26 @@ describe("equal marks", () => {
       expect(Math.hypot(centre.x - 100, centre.y - 100)).toBeLessThan(8);
     },
   );
+  test("square, disc, thin ring and plus look alike; a long word is as long as there is room", () => {
+    const ring: Vector = { ...drawing(disc(200, 150, 70) + disc(200, 150, 62)) };
+    const thin: Vector = { ...ring, shapes: ring.shapes.map((shape) => ({ ...shape, rule: "evenodd" })) };
+    const plus = drawing("M180 80H220V140H280V180H220V240H180V180H120V140H180Z");
+    const word = drawing(
+      ...Array.from({ length: 9 }, (_, i) => `M${10 + i * 42} 130H${40 + i * 42}V170H${10 + i * 42}Z`),
+    );
+    const [aSquare, aDisc, aRing, aPlus, aWord] = [drawing(square), drawing(disc(60, 60, 55)), thin, plus, word].map(
+      (one) => vectorInk(equalMark(one)),
+    );
+    // Full ones are as large as they look; thinner ones take all the room there is, since they look smaller still.
+    expect(opticalSide(aDisc!) / opticalSide(aSquare!)).toBeCloseTo(1, 2);
+    expect(aSquare!.box.width).toBeLessThan(aDisc!.box.width);
+    for (const light of [aRing!, aPlus!, aWord!]) {
+      expect(Math.max(light.box.width, light.box.height)).toBeCloseTo(192, 0);
+      expect(opticalSide(light)).toBeLessThan(opticalSide(aSquare!));
+    }
+    for (const ink of [aSquare!, aDisc!, aRing!, aPlus!, aWord!])
+      expect(Math.hypot(ink.centre.x - 100, ink.centre.y - 100)).toBeLessThan(0.5);
+  });
   test("come out the same a second time", () => {
     const marks = set.map((one, i) => ({ id: `m${i}`, name: "M", drawing: one }));
     const once = equaliseMarks(marks);
@@ -69,6 +103,9 @@ test("mainColours go by the area they cover", () => {
     ],
   };
   expect(mainColours(two)).toEqual(["house:dark", "#ff0000ff"]);
+  // What is hidden under another counts for nothing.
+  const over = { ...two, shapes: [{ d: square, colour: "#00ff00ff" }, ...two.shapes] };
+  expect(mainColours(over)).toEqual(["house:dark", "#ff0000ff"]);
   const [most, least] = colourShares(two);
   expect(most!.share).toBeCloseTo(10000 / (10000 + Math.PI * 9), 3);
   expect(most!.share + least!.share).toBeCloseTo(1);

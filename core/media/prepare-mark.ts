@@ -1,6 +1,6 @@
 import svgpath from "svgpath";
 import type { Mark, Vector } from "../document/vector";
-import { shapeInk, vectorInk, type Ink } from "./ink";
+import { vectorInk, visibleAreas, type Ink } from "./ink";
 
 /** Side of the square that prepared marks are drawn in. */
 export const markSide = 200;
@@ -70,11 +70,12 @@ export function equalMark(drawing: Vector): Vector {
 export const equaliseMarks = (marks: readonly Mark[]): Mark[] =>
   marks.map((mark) => (mark.drawing ? { ...mark, drawing: equalMark(mark.drawing) } : mark));
 
-/** The colours of a mark by their share of its ink, the largest first; references of the house are left as they are. */
+/** The colours of a mark by their share of what is seen of it, the largest first; references of the house are left as they are. */
 export function colourShares(drawing: Vector): { readonly colour: string; readonly share: number }[] {
   const areas = new Map<string, number>();
-  for (const shape of drawing.shapes) {
-    areas.set(shape.colour, (areas.get(shape.colour) ?? 0) + shapeInk(shape).area);
+  const visible = visibleAreas(drawing);
+  for (const [i, { colour }] of drawing.shapes.entries()) {
+    if (visible[i]! > 0) areas.set(colour, (areas.get(colour) ?? 0) + visible[i]!);
   }
   const total = [...areas.values()].reduce((sum, area) => sum + area, 0) || 1;
   return [...areas].sort(([, a], [, b]) => b - a).map(([colour, area]) => ({ colour, share: area / total }));

@@ -1,6 +1,7 @@
 import { converter, formatHex8, parse as parseColour } from "culori";
 import { multiply, type Matrix } from "@/core/geometry/matrix";
-import { pathInk } from "@/core/media/ink";
+import { emptyBox } from "@/core/geometry/box";
+import { boundsOf } from "@/core/media/ink";
 import { Vector, type VectorMatte, type VectorShape } from "@/core/document/vector";
 import type { z } from "zod";
 import { mapped, outlineOf, transformOf } from "./geometry";
@@ -212,7 +213,7 @@ function matteOf(keep: Matte["keep"], shapes: Matte["shapes"]): Matte[] {
 function unitsOf(units: string | undefined, element: SvgElement): Matrix {
   const d = units === "objectBoundingBox" ? outlineOf(element) : undefined;
   if (d === undefined) return [1, 0, 0, 1, 0, 0];
-  const { x, y, width, height } = pathInk(mapped(d, [1, 0, 0, 1, 0, 0])).box;
+  const { x, y, width, height } = boundsOf({ d: mapped(d, [1, 0, 0, 1, 0, 0]) }) ?? emptyBox;
   return [width, 0, 0, height, x, y];
 }
 
