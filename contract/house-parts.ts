@@ -20,12 +20,14 @@ export const RemovePart = z.strictObject({
 });
 export type RemovePart = z.infer<typeof RemovePart>;
 
-/** Pictures, videos and sounds that no draft and nothing of the house style names. */
-export const UnusedParts = z.object({
-  parts: z.array(z.object({ ...HousePart.shape, name: z.string() })),
-});
+/** A file of the house style: these pile up, and nothing falls apart without one that nobody uses. */
+export const fileKinds = ["picture", "video", "sound"] as const;
+const HouseFile = z.strictObject({ kind: z.enum(fileKinds), id: Id });
 
-export const RemoveUnused = z.strictObject({ revision: Revision, parts: z.array(HousePart).min(1).max(2500) });
+/** Files that no draft and nothing of the house style names. */
+export const UnusedParts = z.object({ parts: z.array(z.object({ ...HouseFile.shape, name: z.string() })) });
+
+export const RemoveUnused = z.strictObject({ revision: Revision, parts: z.array(HouseFile).min(1).max(2500) });
 export type RemoveUnused = z.infer<typeof RemoveUnused>;
 
 export const RemovedPart = z.object({ removal: z.string(), designs: z.array(z.string()) });

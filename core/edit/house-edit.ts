@@ -73,3 +73,9 @@ export function swapAccounts({ accounts }: House, one: number, other: number): v
   accounts[one] = second;
   accounts[other] = first;
 }
+
+/** Puts parts into an entry of the house style's draft; what is undefined goes. */
+export function withParts<T extends object>(entry: T, parts: Partial<T>): void {
+  Object.assign(entry, parts);
+  for (const key of Object.keys(parts) as (keyof T)[]) if (parts[key] === undefined) delete entry[key];
+}

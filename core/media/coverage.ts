@@ -47,6 +47,8 @@ export function contours(commands: readonly PathCommand[]): Point[][] {
         break;
       }
       case "Z":
+        // A line along it comes back to where it began.
+        if (open[0]) open.push(open[0]);
         break;
     }
   }

@@ -12,9 +12,6 @@ export interface Ink {
   readonly centre: { readonly x: number; readonly y: number };
 }
 
-/** Ink of one outline, filled by a rule: its bounds on the curve itself, and what it covers. */
-export const pathInk = (d: string, rule?: VectorShape["rule"]): Ink => shapesInk([{ d, rule }]);
-
 /** Bounds of an outline, or of a line of some width along it; undefined for one that goes nowhere. */
 export function boundsOf({ d, stroke }: Pick<VectorShape, "d" | "stroke">): Box | undefined {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];

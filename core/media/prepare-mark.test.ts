@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Vector } from "../document/vector";
-import { pathInk, vectorInk } from "./ink";
+import { vectorInk } from "./ink";
 import { colourShares, equalMark, equaliseMarks, mainColours, markSide, opticalSide, trimMark } from "./prepare-mark";
 
 const drawing = (...ds: string[]): Vector => ({
@@ -10,6 +10,7 @@ const drawing = (...ds: string[]): Vector => ({
 });
 const disc = (x: number, y: number, r: number) =>
   `M${x - r} ${y}A${r} ${r} 0 1 0 ${x + r} ${y}A${r} ${r} 0 1 0 ${x - r} ${y}Z`;
+const pathInk = (d: string, rule?: "nonzero" | "evenodd") => vectorInk({ shapes: [{ d, rule, colour: "#000000ff" }] });
 const square = "M50 60H150V160H50Z";
 
 describe("ink", () => {
@@ -34,6 +35,9 @@ describe("ink", () => {
       stroke: { width: 20, cap: "butt" as const, join: "miter" as const, dash: [] },
     };
     expect(vectorInk({ shapes: [line] }).area / 2000).toBeCloseTo(1, 1);
+    // Closed it goes all the way round: four sides, the quarter of each corner that two of them share once.
+    const frame = { ...line, d: square, stroke: { ...line.stroke, width: 10 } };
+    expect(vectorInk({ shapes: [frame] }).area / 3900).toBeCloseTo(1, 1);
   });
   test("of nothing is refused", () => {
     expect(() => vectorInk(drawing("M10 10L20 20"))).toThrow("no ink");

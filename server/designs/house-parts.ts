@@ -1,4 +1,4 @@
-import type { PartUses, RemovePart, RemoveUnused } from "@/contract/house-parts";
+import { fileKinds, type PartUses, type RemovePart, type RemoveUnused } from "@/contract/house-parts";
 import { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
 import {
@@ -85,9 +85,6 @@ export async function removePart({ revision, instead, ...part }: RemovePart, mem
     return { removal, designs: drafts.map(({ document }) => document.name) };
   });
 }
-
-/** Kinds of files that pile up; what else there is, is looked after by hand. */
-const fileKinds = ["picture", "video", "sound"] as const;
 
 /** Files of the house style that nothing names: no draft, nor the house style itself. Releases keep theirs. */
 export async function listUnusedParts(db: Db = database()) {

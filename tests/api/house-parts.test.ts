@@ -127,6 +127,8 @@ test("files that nothing uses are found, taken away together, and come back with
     error: { code: "in_use" },
   });
   expect((await ask([{ kind: "picture", id }], now - 1)).status).toBe(409);
+  // Only files go so: the rest of a house style is looked after one by one.
+  expect((await ask([{ kind: "colour", id: "fern" }], now)).status).toBe(422);
   const removed = await ask([{ kind: "picture", id }], now);
   const ids = async () => (await house()).document.pictures.map((picture: { id: string }) => picture.id);
   expect(await ids()).not.toContain(id);

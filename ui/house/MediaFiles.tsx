@@ -2,10 +2,10 @@
 import { useState } from "react";
 import { Trash } from "react-bootstrap-icons";
 import type { House } from "@/core/document/house";
-import { enter } from "@/core/edit/house-edit";
+import { enter, withParts } from "@/core/edit/house-edit";
 import { UploadButton } from "@/ui/parts/UploadButton";
 import { FileDialog } from "./FileDialog";
-import { factsOf, fileSource, kindOfList, withParts, type FileList, type HouseFile } from "./files";
+import { factsOf, fileSource, kindOfList, type FileList, type HouseFile } from "./files";
 import type { Removed } from "./RemoveDialog";
 import type { SectionProps } from "./section";
 import { TextCell } from "./TextCell";

@@ -21,12 +21,6 @@ export const fileSource = (list: FileList, hash: string): string | undefined =>
 const sizeOf = ({ width, height }: { width: number; height: number }): string => `${width} × ${height}`;
 const secondsOf = ({ frames, fps }: Pick<HouseVideo, "frames" | "fps">): number => (frames * fps.den) / fps.num;
 
-/** Puts parts into an entry of the house style's draft; what is undefined goes. */
-export function withParts<T extends object>(entry: T, parts: Partial<T>): void {
-  Object.assign(entry, parts);
-  for (const key of Object.keys(parts) as (keyof T)[]) if (parts[key] === undefined) delete entry[key];
-}
-
 /** Its size and length, in words. */
 export function factsOf(file: FileParts): string {
   if ("durationS" in file) return `${file.durationS.toFixed(1)} s of sound`;
