@@ -144,3 +144,32 @@ test("a cancelled export stops within a second or so and can be tried again", as
   expect((await as("ines", "POST", `/api/exports/${id}/retry`, {})).status).toBe(200);
   await as("ines", "POST", `/api/exports/${id}/cancel`, {});
 });
+
+test("keys that fall between the clip's beginning and its being listened to are not taken back", async () => {
+  const { page, errors } = await signedIn(browser, "ines");
+  await press(page, ".release-plate a h2", "Name strap");
+  await page.waitForSelector(".field[data-field=name] input");
+  await page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        const box = document.querySelector<HTMLInputElement>(".field[data-field=name] input")!;
+        const put = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!;
+        const key = (sign: string) => {
+          put.call(box, box.value + sign);
+          box.dispatchEvent(new Event("input", { bubbles: true }));
+        };
+        // Told as a microtask of the drawing itself, before any effect has run.
+        const drawn = new MutationObserver(() => {
+          if (!document.querySelector(".fill__kept")) return;
+          drawn.disconnect();
+          for (const sign of "iya") key(sign);
+          done();
+        });
+        drawn.observe(document.querySelector(".fill__form")!, { childList: true, subtree: true });
+        key("L");
+      }),
+  );
+  expect(await page.$eval(".field[data-field=name] input", (box) => (box as HTMLInputElement).value)).toBe("Liya");
+  expect(errors).toEqual([]);
+  await page.close();
+});

@@ -90,10 +90,10 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
 
   const change = (label: string, next: Values) => {
     if (kept.current) write(kept.current, label, next);
-    // Shown from the row once that is drawn; a box that stayed behind until then would take the key back.
-    if (store) return;
     newest.current = next;
+    // Drawn with this very key, also while nothing listens to the row yet: a box that stayed behind would take the key back.
     setFresh(next);
+    if (store) return;
     if (begun.current) return;
     begun.current = true;
     void begin();
