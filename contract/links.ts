@@ -2,7 +2,7 @@ import { z } from "zod";
 import { Role } from "./members";
 
 /** What somebody may do with a link and without an account. */
-export const linkKinds = ["invitation"] as const;
+export const linkKinds = ["invitation", "live", "remote"] as const;
 export const LinkKind = z.enum(linkKinds);
 export type LinkKind = z.infer<typeof LinkKind>;
 

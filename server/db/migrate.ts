@@ -14,6 +14,7 @@ import * as sheets from "./migrations/012-sheets";
 import * as posters from "./migrations/013-posters";
 import * as rowFindings from "./migrations/014-row-findings";
 import * as requests from "./migrations/015-requests";
+import * as orders from "./migrations/016-orders";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -32,6 +33,7 @@ const migrations = [
   posters,
   rowFindings,
   requests,
+  orders,
 ];
 
 const source = {

@@ -181,3 +181,9 @@ export async function findNumberedRelease(db: Db, designId: string, number?: num
   const row = await db<Row>("design_release").where({ design_id: designId, number }).first();
   return row && toRelease(db, row);
 }
+
+/** Those of these designs that have been put away. */
+export async function listPutAway(db: Db, designIds: readonly string[]): Promise<Set<string>> {
+  const rows = await db("design").whereIn("id", designIds).where({ archived: true }).select("id");
+  return new Set(rows.map((row) => row.id as string));
+}
