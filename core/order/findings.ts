@@ -32,9 +32,18 @@ export function takenPlaces(
   return issues;
 }
 
+const reasons = {
+  gone: "its design is not here any more.",
+  format: "its design has not this format.",
+  size: "its house style has another size for this format than the others.",
+  values: "something in it is missing or can’t be.",
+} as const;
+
 /** What is said of an order, in words. `nameOf` gives what an entry is called. */
 export function orderWords(issue: OrderIssue, nameOf: (entry: string) => string): string {
   switch (issue.code) {
+    case "order_entry":
+      return `“${nameOf(issue.entry)}” is left out: ${reasons[issue.reason]}`;
     case "order_length":
       return `“${nameOf(issue.entry)}” can’t be ${issue.wantedS.toFixed(1)} s long: it is ${issue.lengthS.toFixed(1)} s.`;
     case "order_overlap":

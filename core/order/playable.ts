@@ -5,32 +5,44 @@ import type { Playable } from "../sample/playable";
 import type { TimedOrder } from "./time-order";
 
 /** A part that is on at an instant, and its own second then. */
-interface OnAir {
+export interface PartAt {
   readonly part: number;
-  readonly playable: Playable;
   readonly localS: number;
 }
+
+/** A part that is on, with what shows it. */
+interface OnAir extends PartAt {
+  readonly playable: Playable;
+}
+
+/** The parts that are on at an instant of an order, by their start. */
+export function partsAt({ fps, parts, periodFrames, times }: TimedOrder, timeS: number): PartAt[] {
+  const exact = (timeS * fps.num) / fps.den;
+  // On the grid of frames a part's own second is that of its own frame, to the last bit.
+  const frame = Math.abs(exact - Math.round(exact)) < 1e-6 ? Math.round(exact) : exact;
+  const showing = Math.min(times - 1, Math.max(0, Math.floor(frame / Math.max(1, periodFrames))));
+  const within = frame - showing * periodFrames;
+  return parts.flatMap(({ startFrame, frames }, part) =>
+    within >= startFrame && within < startFrame + frames
+      ? [{ part, localS: frameToS(within - startFrame, fps) }]
+      : [],
+  );
+}
+
+/** How long an order is with all its showings, in seconds. */
+export const orderLengthS = ({ fps, showingFrames, periodFrames, times }: TimedOrder): number =>
+  frameToS(Math.max(1, showingFrames + (times - 1) * periodFrames), fps);
 
 /**
  * A running order as one thing to be played. `playables` are those of its parts, in their order, each as long as its part.
  * Every showing is the same pictures, so that many cost no more than one.
  */
 export function orderPlayable(format: Format, order: TimedOrder, playables: readonly Playable[]): Playable {
-  const { fps, parts, showingFrames, periodFrames, times } = order;
+  const { fps, parts, periodFrames, times } = order;
   const rests = new Map<string, number>();
-  const lengthS = frameToS(Math.max(1, showingFrames + (times - 1) * periodFrames), fps);
-  const onAirAt = (timeS: number): OnAir[] => {
-    const exact = (timeS * fps.num) / fps.den;
-    // On the grid of frames a part's own second is that of its own frame, to the last bit.
-    const frame = Math.abs(exact - Math.round(exact)) < 1e-6 ? Math.round(exact) : exact;
-    const showing = Math.min(times - 1, Math.max(0, Math.floor(frame / Math.max(1, periodFrames))));
-    const within = frame - showing * periodFrames;
-    return parts.flatMap(({ startFrame, frames }, part) =>
-      within >= startFrame && within < startFrame + frames
-        ? [{ part, playable: playables[part]!, localS: frameToS(within - startFrame, fps) }]
-        : [],
-    );
-  };
+  const lengthS = orderLengthS(order);
+  const onAirAt = (timeS: number): OnAir[] =>
+    partsAt(order, timeS).map((on) => ({ ...on, playable: playables[on.part]! }));
   const numberOf = (key: string): number => {
     const known = rests.get(key);
     if (known !== undefined) return known;

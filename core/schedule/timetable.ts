@@ -11,6 +11,7 @@ import { partsOf, ranksOf } from "../type/parts";
 import { cyclesIn, type Cycles } from "./cycles";
 import { liveness, longestLag } from "./liveness";
 import { timedPlayback, type TimedPlayback } from "./playback";
+import { squeezeOf } from "./squeeze";
 
 /** When each part of a text starts and how long it takes, in seconds after the move's own start. */
 export interface PartTimes {
@@ -381,11 +382,4 @@ class Scheduler {
     const starts = ranksOf(count, split.order, seed).map((rank) => rank * unitS * (1 - split.overlap));
     return { by: split.by, starts, unitS };
   }
-}
-
-function squeezeOf(phasesS: number, minStay: number, lengthS: number): number {
-  if (phasesS + minStay <= lengthS) return 1;
-  // In a clip hardly longer than the shortest stay, half of it is left to arriving and leaving.
-  const stayS = Math.min(minStay, lengthS / 2);
-  return Math.min(1, (lengthS - stayS) / phasesS);
 }

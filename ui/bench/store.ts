@@ -11,7 +11,7 @@ import type { Layer } from "@/core/document/layer";
 import type { Values } from "@/core/document/values";
 import { call } from "@/ui/parts/api";
 import { z } from "zod";
-import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "./history";
+import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "@/ui/parts/history";
 import type { Papers } from "./strip/papers";
 import { Saver, type SaveState } from "@/ui/parts/saver";
 import { fateOf, withUnsent, type Unsent, type UnsentKeeper } from "./unsent";
@@ -128,7 +128,7 @@ const firstState = ({ document, ...view }: BenchView) => ({
 
 /** Changing the document, step by step, there and back. */
 function editing(set: Set, get: Get, saver: Saver<Conflict>) {
-  const take = (change: Change | undefined) => {
+  const take = (change: Change<Design> | undefined) => {
     if (!change) return;
     const alive = new Set(change.document.layers.map((layer) => layer.id));
     const { chosen, format, moves } = get();

@@ -1,40 +1,24 @@
 import { IssueError } from "@/core/issue";
-import type { Fps } from "@/core/document/fps";
-import type { Box } from "@/core/geometry/box";
 import { paint } from "@/core/paint/paint";
 import type { CheckScope } from "@/core/checks/define";
 import { issuesOf } from "@/core/checks/run";
 import { restBoxes } from "@/core/sample/rest";
-import { clipBounds } from "@/core/sample/clip";
 import { frameRef, parseFrameRef, rastersOf } from "@/core/sample/rasters";
 import type { Picture } from "@/core/sample/types";
 import { keyTicks } from "@/core/schedule/timetable";
-import { smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
+import type { Scene, SceneRequest } from "@/core/scene";
+import type { PlacedOrder } from "@/core/order/prepare";
+import { orderLengthS } from "@/core/order/playable";
 import { BrowserHost } from "./browser-host";
 import { fetchRaster, loadedScene } from "./loading";
 import { fetchSmallFrame } from "./small-frames";
 import { differingShare, paintThumbs } from "./thumbs";
-import type { Answer, MoveBar, PaintedFrame, PaintWish, ToWorker } from "./protocol";
-
-/** A scene and where it is painted. */
-interface Take {
-  readonly scene: Scene;
-  readonly bounds: Box;
-}
-
-interface Shown {
-  readonly scene: Scene;
-  /** What it was prepared from, to prepare it again in the size that is shown. */
-  readonly request: SceneRequest & { fps: Fps };
-  /** The pixels that the whole clip touches; worked out when they are first asked for. */
-  bounds: Box | undefined;
-  light: { readonly take: Take; readonly share: number } | undefined;
-  paintedKey: string | undefined;
-}
+import { placedFor, ShownOrder } from "./order-shown";
+import type { Answer, MoveBar, PaintedFrame, PaintWish, PlacedParts, PreparedFormat, ToWorker } from "./protocol";
+import { ShownScene, type Shown, type Take } from "./shown";
 
 /** Sides of light takes are multiples of this share of the format, so that a window may be resized cheaply. */
 const lightSteps = 24;
-const lightSamples = 3;
 const framesAhead = 6;
 
 type PaintMessage = PaintWish & { readonly stage: string };
@@ -47,6 +31,8 @@ export async function answer(message: ToWorker): Promise<Answer> {
   switch (message.kind) {
     case "prepare":
       return prepare(message);
+    case "prepare-order":
+      return prepareOrder(message);
     case "paint":
       return paintAll(message);
     case "pixels":
@@ -67,11 +53,13 @@ export async function answer(message: ToWorker): Promise<Answer> {
 
 async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise<Answer> {
   const shown = new Map<string, Shown>();
+  const scenes: Scene[] = [];
   try {
     for (const format of message.formats) {
       const request = { ...message.request, format, fps: message.fps };
       const scene = await sceneOf(request);
-      shown.set(format, { scene, request, bounds: undefined, light: undefined, paintedKey: undefined });
+      scenes.push(scene);
+      shown.set(format, new ShownScene(scene, request, sceneOf));
     }
   } catch (error) {
     if (error instanceof IssueError) return { kind: "fault", issue: error.issue };
@@ -84,7 +72,7 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   return {
     kind: "prepared",
     ...(painted?.kind === "painted" ? { frames: painted.frames } : {}),
-    formats: [...shown.values()].map(({ scene }) => ({
+    formats: scenes.map((scene) => ({
       format: scene.still.format,
       lengthS: scene.lengthS,
       arriveS: scene.table.arriveS * scene.table.squeeze,
@@ -102,6 +90,35 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   };
 }
 
+/** An order in several formats: what says more of it is its first. */
+async function prepareOrder(message: Extract<ToWorker, { kind: "prepare-order" }>): Promise<Answer> {
+  const shown = new Map<string, Shown>();
+  const formats: PreparedFormat[] = [];
+  try {
+    for (const format of message.formats) {
+      const placed = await placedFor({ ...message.request, format, fps: message.fps }, sceneOf);
+      shown.set(format, new ShownOrder(placed, sceneOf));
+      formats.push({ ...noPhases, format: placed.format, lengthS: orderLengthS(placed.timed), order: placedOf(placed) });
+    }
+  } catch (error) {
+    if (error instanceof IssueError) return { kind: "fault", issue: error.issue };
+    throw error;
+  }
+  stages.set(message.stage, shown);
+  return { kind: "prepared", formats };
+}
+
+const noPhases = {
+  ...{ arriveS: 0, leaveS: 0, ownLeaveS: 0, squeeze: 1, posterS: 0, issues: [], turnedRound: false },
+  ...{ boxes: [], bars: [], ticks: [], cues: [] },
+};
+
+const placedOf = ({ timed, issues }: PlacedOrder): PlacedParts => ({
+  ...timed,
+  parts: timed.parts.map(({ entry, startFrame, frames }) => ({ id: entry.id, startFrame, frames })),
+  issues,
+});
+
 const barsOf = (table: Scene["table"]): MoveBar[] =>
   [...table.layers].flatMap(([layer, { arrive, stay, leave }]) =>
     [...arrive, ...stay, ...leave].map(({ id, phase, startS, endS, onCue, parts }) => ({
@@ -115,7 +132,7 @@ const load = (refs: Iterable<string>) => host.loadAll([...refs], fetchRaster);
 
 async function check(stage: string, scope: CheckScope): Promise<Answer> {
   return issuesIn(
-    [...(stages.get(stage) ?? [])].map(([, { request }]) => request),
+    [...(stages.get(stage) ?? [])].flatMap(([, { request }]) => (request ? [request] : [])),
     scope,
   );
 }
@@ -135,26 +152,17 @@ async function issuesIn(requests: readonly SceneRequest[], scope: CheckScope): P
 }
 
 /** Pictures that other scenes have needed since may have taken the place of this one's. */
-const loadPictures = ({ pictures }: Scene) => host.loadAll(pictures, fetchRaster);
-
-/** The videos of a scene by their hash. */
-const videosOf = (scene: Scene) =>
-  new Map(
-    scene.still.layers.flatMap(({ content }) =>
-      content.kind === "raster" && content.clip ? [[content.hash, content] as const] : [],
-    ),
-  );
+const loadPictures = ({ playable }: Take) => host.loadAll(playable.pictures, fetchRaster);
 
 /** Loads the frames of videos that a picture shows, and asks for the ones that come next. */
-async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
-  if (!scene.showsVideo) return;
+async function loadVideo({ playable, videos }: Take, picture: Picture): Promise<void> {
+  if (!playable.showsVideo) return;
   const refs = [...rastersOf(picture.ops)];
   await host.loadAll(refs, fetchRaster);
-  const videos = videosOf(scene);
   for (const ref of refs) {
     const now = parseFrameRef(ref);
     if (!now) continue;
-    const left = (videos.get(now.hash)?.clip?.frames ?? 0) - 1 - now.frame;
+    const left = (videos.get(now.hash)?.frames ?? 0) - 1 - now.frame;
     for (let ahead = 1; ahead <= Math.min(framesAhead, left); ahead++) {
       // One that can't be loaded now is asked for again, and told of, when it is shown.
       host.load(frameRef(now.hash, now.frame + ahead), fetchRaster).catch(() => undefined);
@@ -163,13 +171,12 @@ async function loadVideo(scene: Scene, picture: Picture): Promise<void> {
 }
 
 /** Loads the small frames of videos that a picture shows. */
-async function loadSmallVideo(scene: Scene, picture: Picture): Promise<void> {
-  if (!scene.showsVideo) return;
-  const videos = videosOf(scene);
+async function loadSmallVideo({ playable, videos }: Take, picture: Picture): Promise<void> {
+  if (!playable.showsVideo) return;
   const shown = [...rastersOf(picture.ops)].flatMap((ref) => {
     const now = parseFrameRef(ref);
     const video = now && videos.get(now.hash);
-    return now && video?.clip ? [{ ref, ...now, width: video.width, frames: video.clip.frames }] : [];
+    return now && video ? [{ ref, ...now, ...video }] : [];
   });
   host.needSmall(shown.map(({ ref }) => ref));
   await Promise.all(
@@ -181,51 +188,36 @@ async function loadSmallVideo(scene: Scene, picture: Picture): Promise<void> {
 
 const sceneOf = (request: SceneRequest): Promise<Scene> => loadedScene(request, host);
 
-/** As a file is painted: on the pixels that the whole clip touches. */
-function exactTake(shown: Shown): Take {
-  const { scene, request } = shown;
-  shown.bounds ??= clipBounds(scene, request.fps);
-  return { scene, bounds: shown.bounds };
-}
-
 async function paintAll(message: PaintMessage): Promise<Answer> {
   const frames: PaintedFrame[] = [];
   for (const { id, scale } of message.formats) {
     const shown = stages.get(message.stage)?.get(id);
     if (!shown) continue;
     const share = Math.ceil(scale * lightSteps) / lightSteps;
-    const frame =
-      message.light && share < 1
-        ? await paintTake(shown, await lightTake(shown, share), message, share)
-        : await paintTake(shown, exactTake(shown), message, 1, scale);
+    const isLight = message.light && share < 1;
+    const take = await shown.takeAt(message.timeS, isLight ? share : 1);
+    const frame = isLight
+      ? await paintTake(shown, take, message, share)
+      : await paintTake(shown, take, message, 1, scale);
     if (frame) frames.push(frame);
   }
   return { kind: "painted", frames };
 }
 
-/** The same scene with fewer pixels, and coarser motion blur. */
-async function lightTake(shown: Shown, share: number): Promise<Take> {
-  if (shown.light?.share !== share) {
-    const scene = await sceneOf(smallerRequest(shown.request, share, lightSamples));
-    const { width, height } = scene.still.format;
-    shown.light = { share, take: { scene, bounds: { x: 0, y: 0, width, height } } };
-  }
-  return shown.light.take;
-}
-
 /** Paints one format's picture unless it is the one shown already. `share` is the take's size in formats. */
 async function paintTake(
   shown: Shown,
-  { scene, bounds }: Take,
+  take: Take,
   { timeS, afresh }: PaintMessage,
   share: number,
   scale = 1,
 ): Promise<PaintedFrame | undefined> {
-  const picture = scene.sample(timeS);
+  const { playable, bounds } = take;
+  const picture = playable.sample(timeS);
   if (!afresh && picture.key === shown.paintedKey) return undefined;
-  await loadPictures(scene);
+  await loadPictures(take);
   const isLight = share < 1;
-  await (isLight ? loadSmallVideo : loadVideo)(scene, picture);
+  await (isLight ? loadSmallVideo : loadVideo)(take, picture);
   const surface = host.whole(bounds.width, bounds.height);
   const painting = () => paint(picture, bounds, surface.context, host);
   if (isLight) host.lightly(painting);
@@ -233,7 +225,7 @@ async function paintTake(
   shown.paintedKey = picture.key;
   const { x, y, width, height } = bounds;
   return {
-    format: scene.still.format.id,
+    format: playable.format.id,
     bitmap: bitmapAt(surface.canvas as OffscreenCanvas, scale),
     bounds: { x: x / share, y: y / share, width: width / share, height: height / share },
   };
@@ -261,12 +253,13 @@ function bitmapAt(canvas: OffscreenCanvas, scale: number): ImageBitmap {
 async function pixels({ stage, format, timeS }: Extract<ToWorker, { kind: "pixels" }>): Promise<Answer> {
   const shown = stages.get(stage)?.get(format);
   if (!shown) throw new Error(`${stage} has no format ${format}`);
-  const { bounds } = exactTake(shown);
+  const take = await shown.takeAt(timeS, 1);
+  const { bounds } = take;
   const { width, height } = bounds;
   const surface = host.whole(width, height);
-  const picture = shown.scene.sample(timeS);
-  await loadPictures(shown.scene);
-  await loadVideo(shown.scene, picture);
+  const picture = take.playable.sample(timeS);
+  await loadPictures(take);
+  await loadVideo(take, picture);
   paint(picture, bounds, surface.context, host);
   const context = (surface.canvas as OffscreenCanvas).getContext("2d")!;
   const rgba = context.getImageData(0, 0, width, height).data.buffer as ArrayBuffer;

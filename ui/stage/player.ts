@@ -2,6 +2,7 @@ import type { CheckScope } from "@/core/checks/define";
 import type { Fps } from "@/core/document/fps";
 import { frameCount, frameToS } from "@/core/document/fps";
 import type { Issue } from "@/core/issue";
+import type { OrderRequest } from "@/core/order/prepare";
 import type { SceneRequest } from "@/core/scene";
 import { stageClient } from "./client";
 import type { Checked, PaintedFrame, PaintWish, PreparedFormat } from "./protocol";
@@ -48,6 +49,12 @@ export interface StageScene {
   readonly formats: readonly string[];
 }
 
+/** A running order instead of one filled-in design. */
+export interface StageOrder {
+  readonly order: Omit<OrderRequest, "format" | "fps">;
+  readonly formats: readonly string[];
+}
+
 let stages = 0;
 const settleMs = 180;
 /** While a drag goes on, the formats beside it are seen again so often. */
@@ -72,7 +79,7 @@ export class StagePlayer {
     within: undefined,
     pointed: undefined,
   };
-  private next: StageScene | undefined;
+  private next: StageScene | StageOrder | undefined;
   private preparing = false;
   private painting = false;
   private dirty = false;
@@ -118,7 +125,7 @@ export class StagePlayer {
   readonly snapshot = (): PlayerView => this.view;
 
   /** Shows a new version; while one is being prepared only the newest waiting one is kept. */
-  show(scene: StageScene): void {
+  show(scene: StageScene | StageOrder): void {
     this.next = scene;
     if (this.placed) this.hurry();
     if (!this.preparing) void this.prepare();
@@ -263,7 +270,7 @@ export class StagePlayer {
   }
 
   /** While a scene changes from moment to moment, the format that is looked at comes first, and the others as they can. */
-  private async prepareFormats(scene: StageScene): Promise<void> {
+  private async prepareFormats(scene: StageScene | StageOrder): Promise<void> {
     const first = this.hurried ? scene.formats.filter((id) => id === this.focus) : [];
     try {
       if (first.length > 0) {
@@ -282,13 +289,17 @@ export class StagePlayer {
   }
 
   private async prepareSome(
-    { request }: StageScene,
+    scene: StageScene | StageOrder,
     formats: readonly string[],
     partly: boolean,
     then?: PaintWish,
   ): Promise<boolean> {
     const { stage, fps } = this;
-    const answer = await stageClient().call({ kind: "prepare", stage, request, formats, fps, partly, then });
+    const answer = await stageClient().call(
+      "order" in scene
+        ? { kind: "prepare-order", stage, request: scene.order, formats: scene.formats, fps }
+        : { kind: "prepare", stage, request: scene.request, formats, fps, partly, then },
+    );
     if (answer.kind === "fault") this.change({ stage: answer });
     if (answer.kind !== "prepared") return false;
     const before = this.view.stage;

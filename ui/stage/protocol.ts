@@ -4,6 +4,9 @@ import type { Values } from "@/core/document/values";
 import type { Format } from "@/core/document/format";
 import type { Box } from "@/core/geometry/box";
 import type { Issue } from "@/core/issue";
+import type { OrderIssue } from "@/core/order/issues";
+import type { OrderRequest } from "@/core/order/prepare";
+import type { TimedOrder } from "@/core/order/time-order";
 import type { RestBox } from "@/core/sample/rest";
 import type { SceneRequest } from "@/core/scene";
 
@@ -31,6 +34,14 @@ export type ToWorker =
       readonly partly?: boolean;
       /** Paint at once what was prepared: one way to the worker and back instead of two. */
       readonly then?: PaintWish | undefined;
+    }
+  | {
+      readonly kind: "prepare-order";
+      readonly call: number;
+      readonly stage: string;
+      readonly request: Omit<OrderRequest, "format" | "fps">;
+      readonly formats: readonly string[];
+      readonly fps: Fps;
     }
   | (PaintWish & { readonly kind: "paint"; readonly call: number; readonly stage: string })
   | {
@@ -149,6 +160,14 @@ export interface PreparedFormat {
   readonly ticks: readonly KeyTick[];
   /** When every cue comes, as it is filled in. */
   readonly cues: readonly { readonly id: string; readonly timeS: number }[];
+  /** Of a running order: where its parts are. */
+  readonly order?: PlacedParts;
+}
+
+/** The places of an order's parts, in whole frames. */
+export interface PlacedParts extends Omit<TimedOrder, "parts" | "issues"> {
+  readonly parts: readonly { readonly id: string; readonly startFrame: number; readonly frames: number }[];
+  readonly issues: readonly OrderIssue[];
 }
 
 export type Prepared =

@@ -1,12 +1,12 @@
 "use client";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { Fps } from "@/core/document/fps";
-import { StagePlayer, type PlayerView, type StageScene } from "./player";
+import { StagePlayer, type PlayerView, type StageOrder, type StageScene } from "./player";
 
 const previewFps: Fps = { num: 60, den: 1 };
 
 /** A player that shows the scene, again whenever it changes; whoever needs to know what it shows asks by `usePlayerView`. */
-export function useStagePlayer(scene: StageScene | undefined, light = false): StagePlayer {
+export function useStagePlayer(scene: StageScene | StageOrder | undefined, light = false): StagePlayer {
   const [player] = useState(() => new StagePlayer(previewFps, light));
   useEffect(() => {
     if (scene) player.show(scene);
@@ -22,7 +22,7 @@ export function usePlayerView<T>(player: StagePlayer, read: (view: PlayerView) =
 }
 
 /** A player and all that it shows, for screens that follow every frame. */
-export function usePlayer(scene: StageScene | undefined, light = false): { player: StagePlayer; view: PlayerView } {
+export function usePlayer(scene: StageScene | StageOrder | undefined, light = false): { player: StagePlayer; view: PlayerView } {
   const player = useStagePlayer(scene, light);
   return { player, view: usePlayerView(player, whole) };
 }

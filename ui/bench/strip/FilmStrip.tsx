@@ -136,7 +136,7 @@ function around(corners: readonly { x: number; y: number }[], margin: number, fo
 
 /** Paints the instants one after another, anew whenever the design changes. */
 function useFilm(
-  request: Parameters<StagePlayer["show"]>[0]["request"],
+  request: StageScene["request"],
   format: string,
   times: readonly number[],
   scale: number,

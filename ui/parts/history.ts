@@ -1,5 +1,4 @@
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from "immer";
-import type { Design } from "@/core/document/design";
 
 enablePatches();
 
@@ -21,23 +20,23 @@ export interface History {
 export const noHistory: History = { past: [], future: [] };
 const mergeMs = 900;
 
-export interface Change {
-  readonly document: Design;
+export interface Change<D extends object> {
+  readonly document: D;
   readonly history: History;
   readonly patches: readonly Patch[];
 }
 
 /** Does something and remembers it; undefined when nothing came of it. */
-export function doStep(
-  document: Design,
+export function doStep<D extends object>(
+  document: D,
   { past }: History,
   label: string,
-  recipe: (draft: Design) => void,
+  recipe: (draft: D) => void,
   merge?: string,
   atMs = Date.now(),
-): Change | undefined {
+): Change<D> | undefined {
   const [next, patches, inverse] = produceWithPatches(document, (draft) => {
-    recipe(draft as Design);
+    recipe(draft as D);
   });
   if (patches.length === 0) return undefined;
   const step: Step = { label, patches, inverse, merge, atMs };
@@ -47,11 +46,11 @@ export function doStep(
       ? { ...step, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse] }
       : undefined;
   const kept = merged ? [...past.slice(0, -1), merged] : [...past, step];
-  return { document: next, history: { past: kept, future: [] }, patches };
+  return { document: next as D, history: { past: kept, future: [] }, patches };
 }
 
 /** The last step backwards; undefined when there is none. */
-export function undoStep(document: Design, { past, future }: History): Change | undefined {
+export function undoStep<D extends object>(document: D, { past, future }: History): Change<D> | undefined {
   const step = past[past.length - 1];
   if (!step) return undefined;
   const history = { past: past.slice(0, -1), future: [...future, step] };
@@ -59,7 +58,7 @@ export function undoStep(document: Design, { past, future }: History): Change | 
 }
 
 /** The last undone step again. */
-export function redoStep(document: Design, { past, future }: History): Change | undefined {
+export function redoStep<D extends object>(document: D, { past, future }: History): Change<D> | undefined {
   const step = future[future.length - 1];
   if (!step) return undefined;
   // Not merged with what comes next: it has been looked at by itself.
