@@ -26,6 +26,8 @@ export interface OrderRequest {
   /** Id of the format. */
   readonly format: string;
   readonly fps: Fps;
+  /** While it is being arranged, what is not filled in yet shows its samples. */
+  readonly samples?: boolean;
 }
 
 /** How long an entry arrives and leaves as designed, in seconds, and what it must stay at least. */
@@ -63,9 +65,9 @@ function hindered(entry: OrderEntry, { desks, format }: OrderRequest, shown: For
   return checkValues(desk.design, entry.values).length > 0 ? ("values" as const) : undefined;
 }
 
-const requestFor = ({ desks, format, fps }: OrderRequest, { release, values }: OrderEntry, lengthS?: number) => {
+const requestFor = ({ desks, format, fps, samples = false }: OrderRequest, { release, values }: OrderEntry, lengthS?: number) => {
   const { design, house } = desks[release]!;
-  return { design, house, format, fps, values: lengthS === undefined ? values : { ...values, lengthS } };
+  return { design, house, format, fps, samples, values: lengthS === undefined ? values : { ...values, lengthS } };
 };
 
 /**
@@ -85,7 +87,7 @@ export async function placeOrder(
     if (!entry.on) continue;
     const reason = hindered(entry, request, shown);
     if (reason) issues.push({ code: "order_entry", entry: entry.id, reason });
-    else {
+    if (!reason || (reason === "values" && request.samples)) {
       usable.add(entry.id);
       shown ??= desks[entry.release]!.house.formats.find(({ id }) => id === format);
     }

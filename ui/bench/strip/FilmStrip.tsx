@@ -5,7 +5,7 @@ import { sampleValues } from "@/core/document/values";
 import { pxPerU } from "@/core/document/format";
 import { withInner } from "@/core/edit/layers";
 import { stageClient } from "@/ui/stage/client";
-import type { StagePlayer } from "@/ui/stage/player";
+import type { StagePlayer, StageScene } from "@/ui/stage/player";
 import { cornersOf } from "../stage/geometry";
 import { useBoxesAtRest } from "../stage/boxes";
 import { useBench } from "../store";

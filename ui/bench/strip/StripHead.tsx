@@ -6,7 +6,7 @@ import type { PreparedFormat } from "@/ui/stage/protocol";
 import type { PlayerView, StagePlayer } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { NumberBox } from "../page/NumberBox";
-import { undoStep } from "../history";
+import { undoStep } from "@/ui/parts/history";
 import { useBench, useBenchStore } from "../store";
 import { FilmStrip } from "./FilmStrip";
 import { stretchOf, type Papers } from "./papers";

@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { applyPatches } from "immer";
 import { box, designWith } from "@/core/testing/scene";
-import { doStep, noHistory, redoStep, undoStep } from "./history";
+import { doStep, noHistory, redoStep, undoStep } from "@/ui/parts/history";
 import { treeRows } from "./strip/tree";
 
 const start = designWith([box("a"), box("b")]);
@@ -27,7 +27,7 @@ test("what changes nothing is no step, and a new step ends what could be done ag
 test("one gesture is one step, but not what comes long after it", () => {
   const steps = [1, 2, 3].reduce(
     (held, dx, i) => doStep(held.document, held.history, "Move", shift(dx), "nudge a", 1000 + i * 100)!,
-    { document: start, history: noHistory, patches: [] } as NonNullable<ReturnType<typeof doStep>>,
+    { document: start, history: noHistory, patches: [] } as NonNullable<ReturnType<typeof doStep<typeof start>>>,
   );
   expect(steps.history.past).toHaveLength(1);
   expect(undoStep(steps.document, steps.history)!.document).toEqual(start);
