@@ -16,7 +16,8 @@ export function proxy(request: NextRequest): NextResponse {
     "object-src 'none'",
     "base-uri 'none'",
     "form-action 'self'",
-    "frame-ancestors 'none'",
+    // Only what is to be laid over a stream may stand in others' pages.
+    `frame-ancestors ${request.nextUrl.pathname.startsWith("/live/") ? "*" : "'none'"}`,
   ].join("; ");
   const headers = new Headers(request.headers);
   headers.set("x-nonce", nonce);

@@ -12,6 +12,9 @@ export const EventsQuery = z.strictObject({
   after: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
 });
 
+/** The same for holders of a link, who hear of one thing only. */
+export const LiveEventsQuery = EventsQuery.pick({ after: true });
+
 /** Something that has happened. */
 export const HouseEvent = z.object({ topic: z.string(), body: z.record(z.string(), z.unknown()) });
 export type HouseEvent = z.infer<typeof HouseEvent>;

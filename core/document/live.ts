@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { OrderEntry } from "./order";
 
 const Ms = z.number().int().describe("Milliseconds since 1970, by the server's clock");
 
@@ -19,6 +20,26 @@ export const LiveSchedule = z
   ])
   .describe("Schedule");
 export type LiveSchedule = z.infer<typeof LiveSchedule>;
+
+/** How a graphic goes through its time on the air; whole milliseconds. */
+export const LivePart = z.strictObject({
+  arriveMs: z.number().int().min(0),
+  leaveAtMs: z.number().int().min(0).describe("From its start to where it begins to leave by itself"),
+  leaveMs: z.number().int().min(0),
+  nextMs: z
+    .number()
+    .int()
+    .describe("From the moment it begins to leave to the start of the next: negative where they overlap further"),
+});
+export type LivePart = z.infer<typeof LivePart>;
+
+/** A graphic of what is on the air, as long as its place. */
+export const LiveItem = z.strictObject({
+  entry: OrderEntry,
+  name: z.string(),
+  part: LivePart,
+});
+export type LiveItem = z.infer<typeof LiveItem>;
 
 /** One graphic that is, or will be, on the air. */
 export const LiveInstance = z.strictObject({

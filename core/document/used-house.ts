@@ -17,12 +17,16 @@ function textsIn(value: unknown, found: Set<string>): void {
 }
 
 /**
- * The part of a house style that a filled-in design can show in one format: nothing else of the house goes out with it.
+ * The part of a house style that a design can show in one format, filled in once or more often: nothing else of the house
+ * goes out with it.
  * Colours and type styles stay all, they are few.
  */
-export function usedHouse(house: House, design: Design, values: Values, format: string): House {
+export function usedHouse(house: House, design: Design, values: Values | readonly Values[], format: string): House {
   const named = namedIn(design);
-  textsIn(values.fields, named);
+  textsIn(
+    [values].flat().map(({ fields }) => fields),
+    named,
+  );
   const kept = <T extends { readonly id: string }>(list: readonly T[]): T[] => list.filter(({ id }) => named.has(id));
   const accounts = kept(house.accounts);
   for (const { mark } of accounts) named.add(mark);

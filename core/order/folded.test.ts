@@ -20,7 +20,10 @@ describe("a folded strip", () => {
     expect(strip.xOf(5) - strip.xOf(0)).toBeCloseTo(strip.xOf(315) - strip.xOf(310), 6);
   });
   test("there and back is the same instant, and later is further right", () => {
-    const part = fc.record({ startS: fc.double({ min: 0, max: 500, noNaN: true }), d: fc.double({ min: 0.2, max: 60, noNaN: true }) });
+    const part = fc.record({
+      startS: fc.double({ min: 0, max: 500, noNaN: true }),
+      d: fc.double({ min: 0.2, max: 60, noNaN: true }),
+    });
     fc.assert(
       fc.property(fc.array(part, { maxLength: 12 }), fc.double({ min: 0, max: 1, noNaN: true }), (parts, share) => {
         const on = parts.map(({ startS, d }) => ({ startS, endS: startS + d }));

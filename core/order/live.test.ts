@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { LiveState, type LivePress, type LiveSchedule } from "../document/live";
-import { advanced, onAirAt, pressed, showingMs, type LivePart } from "./live";
+import { LiveState, type LivePart, type LivePress, type LiveSchedule } from "../document/live";
+import { advanced, onAirAt, pressed, showingMs } from "./live";
 import { nextStart } from "./live-schedule";
 
 const noon = Date.UTC(2026, 10, 27, 12);

@@ -1,20 +1,10 @@
-import type { LiveInstance, LivePress, LiveState } from "../document/live";
+import type { LiveInstance, LivePart, LivePress, LiveState } from "../document/live";
 import { nextStart } from "./live-schedule";
 
 /*
  * What is on the air follows from a state and the time alone, so that a page that was cut off, or loaded anew, or asks
  * another server, shows what it would have shown had nothing happened.
  */
-
-/** What must be known of each part of an order, in milliseconds. */
-export interface LivePart {
-  readonly arriveMs: number;
-  /** From its start to where it begins to leave by itself. */
-  readonly leaveAtMs: number;
-  readonly leaveMs: number;
-  /** From the moment it begins to leave to the start of the next: negative where they overlap further. */
-  readonly nextMs: number;
-}
 
 /** A part on the air, and the instant of its own clip that is shown. */
 export interface OnAir {

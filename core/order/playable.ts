@@ -23,9 +23,7 @@ export function partsAt({ fps, parts, periodFrames, times }: TimedOrder, timeS: 
   const showing = Math.min(times - 1, Math.max(0, Math.floor(frame / Math.max(1, periodFrames))));
   const within = frame - showing * periodFrames;
   return parts.flatMap(({ startFrame, frames }, part) =>
-    within >= startFrame && within < startFrame + frames
-      ? [{ part, localS: frameToS(within - startFrame, fps) }]
-      : [],
+    within >= startFrame && within < startFrame + frames ? [{ part, localS: frameToS(within - startFrame, fps) }] : [],
   );
 }
 

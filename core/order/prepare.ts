@@ -3,7 +3,7 @@ import { standardFormats, type Format } from "../document/format";
 import type { Fps } from "../document/fps";
 import { frameToS } from "../document/fps";
 import type { House } from "../document/house";
-import type { LivePart } from "./live";
+import type { LivePart } from "../document/live";
 import type { OrderEntry, RunningOrder } from "../document/order";
 import { checkValues } from "../document/values";
 import type { Playable } from "../sample/playable";
@@ -65,7 +65,11 @@ function hindered(entry: OrderEntry, { desks, format }: OrderRequest, shown: For
   return checkValues(desk.design, entry.values).length > 0 ? ("values" as const) : undefined;
 }
 
-const requestFor = ({ desks, format, fps, samples = false }: OrderRequest, { release, values }: OrderEntry, lengthS?: number) => {
+const requestFor = (
+  { desks, format, fps, samples = false }: OrderRequest,
+  { release, values }: OrderEntry,
+  lengthS?: number,
+) => {
   const { design, house } = desks[release]!;
   return { design, house, format, fps, samples, values: lengthS === undefined ? values : { ...values, lengthS } };
 };

@@ -42,6 +42,8 @@ export interface OutputKindFacts<S extends z.ZodType = z.ZodType> {
   readonly purpose: Purpose;
   /** What of its rate and size can be chosen. */
   readonly choices: { readonly rate: boolean; readonly scale: boolean };
+  /** Plays one graphic only, never a whole running order. */
+  readonly single?: true;
   /** For a list of files. */
   readonly label: string;
   /** The technical name, and what it is for. */

@@ -12,6 +12,7 @@ export const output = defineOutput({
   seen: "page",
   purpose: "web",
   choices: { rate: true, scale: false },
+  single: true,
   label: "Web page",
   technical: "One HTML file without a network: sharp at any size, see-through, to be embedded",
   megapixelS: 0,

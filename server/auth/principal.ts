@@ -31,11 +31,14 @@ export async function principalOf(request: Request | undefined, linkToken?: stri
   return member ? { kind: "member", member } : { kind: "stranger" };
 }
 
+/** What a link of a kind opens: whoever holds a remote sees what it is for. */
+const opens = (kind: LinkKind): readonly LinkKind[] => (kind === "remote" ? ["remote", "live"] : [kind]);
+
 /** The one place that decides what a principal may. Refuses with the reason. */
 export function admit(principal: Principal, access: Access): void {
   if (access === "anyone") return;
   if (access.startsWith("link:")) {
-    if (principal.kind === "link" && `link:${principal.link.kind}` === access) return;
+    if (principal.kind === "link" && opens(principal.link.kind).some((kind) => `link:${kind}` === access)) return;
     throw new Refusal(404, "link_over", "This link has ended, or was used already. Ask whoever sent it for a new one.");
   }
   if (principal.kind !== "member") throw new Refusal(401, "signed_out", "You are signed out. Sign in to go on.");

@@ -1,6 +1,7 @@
 import type { MadeOutput } from "@/core/outputs/output";
 import { nameKey } from "@/core/naming/file-name";
 import type { Proof } from "@/core/document/proof";
+import { RunningOrder } from "@/core/document/order";
 import type { Values } from "@/core/document/values";
 import type { Accepted } from "@/contract/accepted";
 import type { Expected, ExportState } from "@/contract/exports";
@@ -39,12 +40,15 @@ export interface Export {
   readonly endedAt: Date | null;
   readonly goneAt: Date | null;
   readonly requestId: string;
+  /** The running order that it is all of. */
+  readonly order: RunningOrder | null;
 }
 
 type Row = Record<string, unknown>;
 
 export function toExport(row: Row): Export {
   const asked = row.state === "asked";
+  const order = row.running_order ? RunningOrder.parse(fromJson(row.running_order)) : null;
   return {
     id: row.id as string,
     jobId: row.job_id as string | null,
@@ -57,7 +61,7 @@ export function toExport(row: Row): Export {
     createdBy: row.created_by as string,
     createdByName: row.member_name as string,
     createdAt: row.created_at as Date,
-    designName: row.design_name as string,
+    designName: order?.name ?? (row.design_name as string),
     releaseNumber: row.release_number as number,
     // What is still to be made is as far as its job is.
     state: (asked ? row.job_state : row.state) as ExportState,
@@ -75,6 +79,7 @@ export function toExport(row: Row): Export {
     endedAt: row.ended_at as Date | null,
     goneAt: row.gone_at as Date | null,
     requestId: row.request_id as string,
+    order,
   };
 }
 
@@ -101,6 +106,8 @@ export interface NewExport {
   /** What it was asked for with. */
   readonly requestId: string;
   readonly expected?: Expected;
+  /** The running order that it is all of, in place of one fill-in. */
+  readonly order?: RunningOrder | undefined;
   /** The row of a sheet that it is of, and what that said. */
   readonly rowId?: string | undefined;
   readonly rowPrint?: string | undefined;
@@ -130,9 +137,11 @@ export async function addExports(db: Db, exports: readonly (NewExport & { readon
       replaces: row.replaces ?? null,
       request_id: row.requestId,
       expected: row.expected ? JSON.stringify(row.expected) : null,
+      running_order: row.order ? JSON.stringify(row.order) : null,
     })),
   );
-  for (const { id, output, values } of exports) await addReferences(db, "export", id, [output, values]);
+  for (const { id, output, values, order } of exports)
+    await addReferences(db, "export", id, [output, values, order ?? null]);
   await addEvent(db, "exports", { ids: exports.map(({ id }) => id) });
 }
 
@@ -297,14 +306,17 @@ export async function letGo(db: Db, days: number, most: number): Promise<number>
     .where("ended_at", "<", db.raw("date_sub(now(3), interval ? day)", [days]))
     .orderBy("ended_at")
     .limit(most)
-    .select("id", "settings", "fill");
-  for (const { id, settings, fill } of rows) {
+    .select("id", "settings", "fill", "running_order");
+  for (const { id, settings, fill, running_order: order } of rows) {
     await inTransaction(db, async (trx) => {
       const own = { id: id as string, state: "done" };
       const gone = await trx("export")
         .where(own)
         .update({ gone_at: db.fn.now(3), file_hash: null });
-      if (gone > 0) await setReferences(trx, "export", own.id, [fromJson(settings), fromJson(fill)]);
+      if (gone > 0) {
+        const document = [fromJson(settings), fromJson(fill), order ? fromJson(order) : null];
+        await setReferences(trx, "export", own.id, document);
+      }
     });
   }
   if (rows.length > 0) await addEvent(db, "exports", { ids: rows.map(({ id }) => id) });

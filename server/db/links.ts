@@ -45,6 +45,31 @@ export async function findLink(db: Db, token: string): Promise<Link | undefined>
   return row && { id: row.id, kind: row.kind, scope: fromJson(row.scope) };
 }
 
+export interface MadeLink {
+  readonly id: string;
+  readonly kind: LinkKind;
+  readonly madeAt: Date;
+  readonly madeBy: string | null;
+  readonly endsAt: Date;
+}
+
+/** Links of these kinds that are open, of one thing, by what their scope says of it; the newest first. */
+export async function listLinks(db: Db, kinds: readonly LinkKind[], key: string, id: string): Promise<MadeLink[]> {
+  const rows: Record<string, unknown>[] = await open(db)
+    .whereIn("kind", kinds)
+    .whereRaw("json_value(scope, ?) = ?", [`$.${key}`, id])
+    .leftJoin("member as m", "m.id", "link.made_by")
+    .orderBy("link.made_at", "desc")
+    .select("link.id", "link.kind", "link.made_at", "link.ends_at", "m.name as member_name");
+  return rows.map((row) => ({
+    id: row.id as string,
+    kind: row.kind as LinkKind,
+    madeAt: row.made_at as Date,
+    madeBy: (row.member_name as string | null) ?? null,
+    endsAt: row.ends_at as Date,
+  }));
+}
+
 /** Counts one use of a link; false where it was used up, revoked or over in the meantime. */
 export async function countUse(db: Db, id: string): Promise<boolean> {
   const changed = await open(db)

@@ -39,3 +39,8 @@ export async function addMember(
   const { passwordHash, ...rest } = member;
   await db("member").insert({ ...rest, password_hash: passwordHash });
 }
+
+export async function findMember(db: Db, id: string): Promise<Member | undefined> {
+  const row = await db<Row>("member").where({ id, active: true } as object).first();
+  return row && toMember(row);
+}

@@ -6,7 +6,8 @@ import { log } from "@/server/log";
  * Every process reads the table of events once, for all who listen in it.
  */
 
-const readMs = 250;
+/** A press on a remote is to be seen at once, also by those whom another process tells. */
+const readMs = 100;
 const pageSize = 500;
 /** Events that were told, by number, so that one which appears late is told and none twice; more are looked through. */
 const mostTold = 500;
@@ -34,6 +35,12 @@ class Hub {
     };
   }
 
+  /** Looks now: this process has just told something. */
+  nudge(): void {
+    if (this.reading) this.again = true;
+    else if (this.timer) void this.read(true);
+  }
+
   private async start(): Promise<void> {
     this.timer = setInterval(() => void this.read(true), readMs);
     this.floor = await settledSeq(database());
@@ -47,10 +54,12 @@ class Hub {
   }
 
   private reading = false;
+  private again = false;
 
   private async read(tell: boolean): Promise<void> {
     if (this.reading) return;
     this.reading = true;
+    this.again = false;
     try {
       // Page by page up to the newest: those that have not settled yet are read again, however many they are.
       let after = this.floor;
@@ -66,6 +75,8 @@ class Hub {
     } finally {
       this.reading = false;
     }
+    // Told while it was looking, it may have looked too early.
+    if (this.again && this.timer) void this.read(tell);
   }
 
   private tell(event: Event, aloud: boolean): void {

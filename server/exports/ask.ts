@@ -1,6 +1,7 @@
 import { groupBy } from "@/core/group";
 import { checkValues, ownFilesOf, type Values } from "@/core/document/values";
 import { backingOf, expectedS, madeOutput, paintingOf, type MadeOutput } from "@/core/outputs/output";
+import type { RunningOrder } from "@/core/document/order";
 import type { Accepted } from "@/contract/accepted";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
@@ -27,6 +28,8 @@ export interface AskedClip {
   readonly output: MadeOutput;
   /** The row of a sheet that it is of, and what that said. */
   readonly row?: { readonly id: string; readonly print: string; readonly number?: number };
+  /** The whole running order that it is of; the values then say how long one showing is. */
+  readonly order?: RunningOrder;
   /** The clip in whose place it comes, under the same name, once it is made. */
   readonly replaces?: { readonly id: string; readonly fileName: string };
 }
@@ -154,10 +157,11 @@ async function queue(
 }
 
 /** Outputs of one fill-in and format that agree in rate and size are made from the same painting. */
-function sharedPaintings<E extends Pick<Export, "format" | "output" | "values">>(exports: readonly E[]): E[][] {
+function sharedPaintings<E extends Pick<Export, "format" | "output" | "values"> & { readonly order?: unknown }>(exports: readonly E[]): E[][] {
   const fills = new Map<Values, number>();
   const numberOf = (values: Values) => fills.get(values) ?? fills.set(values, fills.size).size - 1;
-  const keyOf = ({ values, format, output }: E) => `${numberOf(values)} ${format} ${paintingOf(output)}`;
+  const keyOf = ({ values, format, output, order }: E) =>
+    `${order ? "whole" : numberOf(values)} ${format} ${paintingOf(output)}`;
   return [...groupBy(exports, keyOf).values()];
 }
 

@@ -20,8 +20,10 @@ export async function nameClips(
   clips: readonly AskedClip[],
 ): Promise<{ readonly named: NamedClip[]; readonly skipped: string[] }> {
   const date = new Date().toISOString().slice(0, 10);
-  const wanted = clips.map(({ values, format, output, row }, i): NameFacts => ({
-    ...nameFactsOf(release.document, release.house, values),
+  const wanted = clips.map(({ values, format, output, row, order }, i): NameFacts => ({
+    ...(order
+      ? { design: order.name, title: "", account: "", fields: {} }
+      : nameFactsOf(release.document, release.house, values)),
     ...{ release: release.number, format, output, row: row?.number, date, counter: i + 1 },
   }));
   const fresh = wanted.filter((_, i) => !clips[i]!.replaces);

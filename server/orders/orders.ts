@@ -1,6 +1,14 @@
 import type { z } from "zod";
 import { pageSize } from "@/contract/answer";
-import type { NewOrderRequest, OrderConflict, OrderList, OrderQuery, OrderRelease, OrderView } from "@/contract/orders";
+import type {
+  NewOrderRequest,
+  OrderClipsRequest,
+  OrderConflict,
+  OrderList,
+  OrderQuery,
+  OrderRelease,
+  OrderView,
+} from "@/contract/orders";
 import type { PatchRequest } from "@/contract/patch";
 import { RunningOrder } from "@/core/document/order";
 import { ownFilesOf } from "@/core/document/values";
@@ -11,6 +19,9 @@ import { findMedia } from "@/server/db/media";
 import type { Member } from "@/server/db/members";
 import * as orders from "@/server/db/orders";
 import { listOutputs } from "@/server/db/outputs";
+import { addJobs, urgent } from "@/server/db/jobs";
+import { readRules } from "@/server/db/rules";
+import { chosenOutputs } from "@/server/exports/ask";
 import { findNewestNumber, findRelease, listPutAway } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { applied, checked } from "@/server/designs/patches";
@@ -49,12 +60,9 @@ export async function startOrder(
 
 /** The releases that an order shows, each once; those that are gone are left out. */
 export async function releasesOf(db: Db, document: RunningOrder): Promise<OrderRelease[]> {
-  const ids = [...new Set(document.entries.map(({ release }) => release))];
-  const found = (await Promise.all(ids.map((id) => findRelease(db, id)))).filter((one) => one !== undefined);
+  const found = [...(await desksFor(db, document)).releases.values()];
   const designs = [...new Set(found.map(({ designId }) => designId))];
-  const newest = new Map(
-    await Promise.all(designs.map(async (id) => [id, await findNewestNumber(db, id)] as const)),
-  );
+  const newest = new Map(await Promise.all(designs.map(async (id) => [id, await findNewestNumber(db, id)] as const)));
   const away = await listPutAway(db, designs);
   return found.map(({ id, designId, number, document: design, house }) => {
     const now = newest.get(designId);
@@ -64,6 +72,15 @@ export async function releasesOf(db: Db, document: RunningOrder): Promise<OrderR
       away: away.has(designId),
     };
   });
+}
+
+/** The releases of an order by their ids, and what its entries are filled in. */
+export async function desksFor(db: Db, { entries }: RunningOrder) {
+  const ids = [...new Set(entries.map(({ release }) => release))];
+  const found = (await Promise.all(ids.map((id) => findRelease(db, id)))).filter((one) => one !== undefined);
+  const releases = new Map(found.map((release) => [release.id, release]));
+  const desks = Object.fromEntries(found.map(({ id, document: design, house }) => [id, { design, house }] as const));
+  return { releases, desks };
 }
 
 export async function readOrder(id: string): Promise<OrderView> {
@@ -85,7 +102,7 @@ const overtakenMs = 2000;
 
 /** Changes an order that is still at the revision the changes were made on, or about to come to it. */
 export async function patchOrder(member: Member, id: string, { revision, patches }: PatchRequest) {
-  for (const until = Date.now() + overtakenMs; Date.now() < until; ) {
+  for (const until = Date.now() + overtakenMs; Date.now() < until;) {
     const now = (await orders.findOrder(database(), id))?.revision;
     // Exactly one behind: any other difference is somebody else's change, told at once.
     if (now === undefined || now + 1 !== revision) break;
@@ -120,6 +137,32 @@ async function refuseUnknown(db: Db, before: RunningOrder, after: RunningOrder):
     }
   }
 }
+
+/** Has a worker place an order and ask for its clips. Refuses what can be told beforehand. */
+export async function askForOrder(
+  member: Member,
+  id: string,
+  asked: z.output<typeof OrderClipsRequest>,
+): Promise<{ job: string }> {
+  const db = database();
+  const { document } = await existingOrder(db, id);
+  const [first] = document.entries.filter(({ on }) => on);
+  if (!first) throw new Refusal(422, "order_empty", "Nothing in this order is on.");
+  if (!asked.whole && !asked.parts) throw new Refusal(422, "order_nothing", "Say whether all of it, or its parts.");
+  if ((await readRules(db)).approvedByOther) {
+    const message = "In this house somebody else approves a clip before it is made. Make these as rows of a sheet.";
+    throw new Refusal(403, "unapproved", message);
+  }
+  const release = await findRelease(db, first.release);
+  if (release) await chosenOutputs(release, asked.outputs);
+  const payload = { ...asked, order: id, member: member.id };
+  const costS = 1 + document.entries.length * secondsPerEntry;
+  const [job] = await addJobs(db, member.id, [{ kind: "order", payload, costS, priority: urgent }]);
+  return { job: job! };
+}
+
+/** What placing an entry takes a worker, about. */
+const secondsPerEntry = 0.02;
 
 export async function removeOrder(member: Member, id: string): Promise<null> {
   await existingOrder(database(), id);

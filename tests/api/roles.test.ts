@@ -5,7 +5,27 @@ import { describe, expect, test } from "@jest/globals";
 import { base, cookieOf, send, type Who } from "../support/api";
 
 /** Every handler there is and the least role, or the kind of link, it is meant for; a new one is added here on purpose. */
-const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner" | "link:invitation">> = {
+const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner" | "link:invitation" | "link:live" | "link:remote">> = {
+  "GET /api/orders": "contributor",
+  "POST /api/orders": "contributor",
+  "GET /api/orders/[order]": "contributor",
+  "POST /api/orders/[order]/patches": "contributor",
+  "POST /api/orders/[order]/remove": "contributor",
+  "POST /api/orders/[order]/clips": "contributor",
+  "GET /api/orders/[order]/live": "contributor",
+  "POST /api/orders/[order]/live": "contributor",
+  "GET /api/live/[live]": "contributor",
+  "POST /api/live/[live]/press": "contributor",
+  "POST /api/live/[live]/schedule": "contributor",
+  "POST /api/live/[live]/air": "contributor",
+  "POST /api/live/[live]/links": "contributor",
+  "POST /api/live/[live]/links/[made]/revoke": "contributor",
+  "POST /api/live/[live]/remove": "contributor",
+  "GET /api/links/[link]/live": "link:live",
+  "GET /api/links/[link]/live/events": "link:live",
+  "GET /api/links/[link]/live/media/[hash]": "link:live",
+  "GET /api/links/[link]/live/media/[hash]/frames/[frame]": "link:live",
+  "POST /api/links/[link]/press": "link:remote",
   "GET /api/links/[link]/invitation": "link:invitation",
   "POST /api/links/[link]/invitation": "link:invitation",
   "POST /api/sign-in": "anyone",

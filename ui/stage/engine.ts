@@ -98,7 +98,12 @@ async function prepareOrder(message: Extract<ToWorker, { kind: "prepare-order" }
     for (const format of message.formats) {
       const placed = await placedFor({ ...message.request, format, fps: message.fps }, sceneOf);
       shown.set(format, new ShownOrder(placed, sceneOf));
-      formats.push({ ...noPhases, format: placed.format, lengthS: orderLengthS(placed.timed), order: placedOf(placed) });
+      formats.push({
+        ...noPhases,
+        format: placed.format,
+        lengthS: orderLengthS(placed.timed),
+        order: placedOf(placed),
+      });
     }
   } catch (error) {
     if (error instanceof IssueError) return { kind: "fault", issue: error.issue };

@@ -22,7 +22,10 @@ export function usePlayerView<T>(player: StagePlayer, read: (view: PlayerView) =
 }
 
 /** A player and all that it shows, for screens that follow every frame. */
-export function usePlayer(scene: StageScene | StageOrder | undefined, light = false): { player: StagePlayer; view: PlayerView } {
+export function usePlayer(
+  scene: StageScene | StageOrder | undefined,
+  light = false,
+): { player: StagePlayer; view: PlayerView } {
   const player = useStagePlayer(scene, light);
   return { player, view: usePlayerView(player, whole) };
 }

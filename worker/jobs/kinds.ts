@@ -1,20 +1,24 @@
 // Written by `npm run kinds` from the files of this folder.
+import { job as air } from "./air";
 import { job as check } from "./check";
 import { job as drifts } from "./drifts";
 import { job as ingest } from "./ingest";
 import { job as look } from "./look";
 import { job as mark } from "./mark";
+import { job as order } from "./order";
 import { job as poster } from "./poster";
 import { job as render } from "./render";
 import { job as rows } from "./rows";
 import { job as zip } from "./zip";
 
 export const jobKinds = {
+  air: air,
   check: check,
   drifts: drifts,
   ingest: ingest,
   look: look,
   mark: mark,
+  order: order,
   poster: poster,
   render: render,
   rows: rows,

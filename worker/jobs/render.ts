@@ -1,10 +1,13 @@
 import { join } from "node:path";
 import { z } from "zod";
 import { findingsOf, openStops } from "@/core/checks/findings";
+import type { RunningOrder } from "@/core/document/order";
+import { titleOf } from "@/core/sheets/title";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { backingOf, factsOf } from "@/core/outputs/output";
 import { foundIn } from "@/render/checks";
+import { makeOrderClips } from "@/render/order-clip";
 import { makeClips, type ClipResult, type WantedFile } from "@/render/clip";
 import { EncodeError } from "@/render/ffmpeg";
 import { FootageError } from "@/render/footage";
@@ -13,11 +16,13 @@ import { addAudit } from "@/server/db/audit";
 import { addEvent } from "@/server/db/events";
 import { endExport, finishExport, listAsked, listAskedIds, type Export } from "@/server/db/exports";
 import { lockLease } from "@/server/db/jobs";
+import type { Db } from "@/server/db/connection";
 import { findRelease, type Release } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { loadRaster } from "@/server/files/rasters";
 import { localFile, storeFile } from "@/server/files/storage";
 import { log } from "@/server/log";
+import { desksFor } from "@/server/orders/orders";
 import { persist } from "../persist";
 import { defineJob, type Failing, type JobContext } from "./define";
 
@@ -43,38 +48,44 @@ export const job = defineJob({
     if (!first) return null;
     const release = await findRelease(db, first.releaseId);
     if (!release) throw new Error("the release of this export is gone");
-    await refuseStops(release, first, signal);
+    if (first.order) await refuseOrderStops(db, first.order, first, signal);
+    else await refuseStops(release, first, signal);
     const pieces = await Promise.all(rows.map((row, i) => pieceOf(row, join(folder, `clip-${i}`), context)));
     const byFile = new Map(pieces.map((piece) => [piece.file, piece]));
     context.onBeat(beatOf(context, pieces));
     let fault: unknown;
-    await makeClips({
-      scene: { design: release.document, values: first.values, house: release.house, format: first.format },
+    const common = {
       files: pieces.map((piece) => ({
         ...piece,
-        progress: (done, total) => {
+        progress: (done: number, total: number) => {
           piece.done = done;
           progress.total = total;
           progress.done = Math.floor(pieces.reduce((sum, each) => sum + each.done, 0) / pieces.length);
           progress.stage = progress.done >= total ? "proving" : "painting";
         },
       })),
-      sound: await soundOf(release.document, release.house, localFile),
       folder,
       signal,
       loadPicture: loadRaster,
-      made: async ({ file }, result) => {
+      made: async ({ file }: WantedFile, result: ClipResult) => {
         signal.throwIfAborted();
         await keep(context, byFile.get(file)!, result);
       },
-      failed: async ({ file }, error) => {
+      failed: async ({ file }: WantedFile, error: unknown) => {
         const { row, control } = byFile.get(file)!;
         if (signal.aborted || control.signal.aborted) return;
         const known = failing(error);
         if (known?.final) await persist(async () => void (await endExport(db, row.id, "failed", known.message)));
         else fault = error;
       },
-    });
+    };
+    if (first.order) {
+      const { desks } = await desksFor(db, first.order);
+      await makeOrderClips({ ...common, order: { order: first.order, desks, format: first.format }, soundFile: localFile });
+    } else {
+      const scene = { design: release.document, values: first.values, house: release.house, format: first.format };
+      await makeClips({ ...common, scene, sound: await soundOf(release.document, release.house, localFile) });
+    }
     signal.throwIfAborted();
     if (fault !== undefined) throw fault;
     return null;
@@ -128,6 +139,25 @@ async function refuseStops(release: Release, row: Export, signal: AbortSignal): 
   signal.throwIfAborted();
   const [stop] = openStops(findingsOf(release.document, found), [...release.accepted, ...row.accepted]);
   if (stop) throw new StoppedByChecks(stop.message);
+}
+
+/** The same for every graphic of an order, each looked at once for what it says. */
+async function refuseOrderStops(db: Db, order: RunningOrder, row: Export, signal: AbortSignal): Promise<void> {
+  const { releases } = await desksFor(db, order);
+  const seen = new Set<string>();
+  for (const { release: id, values, name } of order.entries) {
+    const release = releases.get(id);
+    const says = JSON.stringify([id, values]);
+    if (!release || seen.has(says)) continue;
+    seen.add(says);
+    try {
+      await refuseStops(release, { ...row, values }, signal);
+    } catch (error) {
+      if (!(error instanceof StoppedByChecks)) throw error;
+      const called = name ?? (titleOf(release.document, values) || release.document.name);
+      throw new StoppedByChecks(`“${called}”: ${error.message}`);
+    }
+  }
 }
 
 function failing(error: unknown): Failing | undefined {

@@ -22,6 +22,8 @@ export async function up(db: Knex): Promise<void> {
     t.string("name", 80).notNullable();
     t.string("format", 40).notNullable();
     t.integer("revision").notNullable().defaultTo(1);
+    // Of what is shown or waits to be: pages ask for it anew when it goes up.
+    t.integer("version").notNullable().defaultTo(0);
     // What is shown, what takes its place when nothing is, and how far it is.
     t.specificType("shown", "longtext");
     t.specificType("coming", "longtext");

@@ -1,0 +1,153 @@
+"use client";
+import { useState } from "react";
+import { Form } from "react-bootstrap";
+import { FillDesk, type ReleaseCard } from "@/contract/releases";
+import type { OrderRelease } from "@/contract/orders";
+import type { OrderEntry } from "@/core/document/order";
+import { checkValues, enteredIn, startOf } from "@/core/document/values";
+import { FieldControl } from "@/ui/fill/FieldControl";
+import { notesByField } from "@/ui/fill/notes";
+import { call } from "@/ui/parts/api";
+import { Notice } from "@/ui/parts/Notice";
+import { Figure } from "./Figure";
+import { HandOverChoice } from "./HandOverChoice";
+import { nameOfEntry } from "./names";
+import { useOrder, useOrderStore } from "./store";
+
+/** What the chosen graphic says, how long it is, and how the next comes. */
+export function EntryForm() {
+  const entry = useOrder((state) => state.document.entries.find(({ id }) => id === state.chosen));
+  const releases = useOrder((state) => state.releases);
+  if (!entry) return <p className="quiet mt-12">Choose a graphic in the list or on the strip.</p>;
+  const release = releases[entry.release];
+  if (!release) return <Notice weight="stop">The design of this graphic is not here any more. Take it out.</Notice>;
+  return <Opened key={entry.id} entry={entry} release={release} />;
+}
+
+function Opened({ entry, release }: { entry: OrderEntry; release: OrderRelease }) {
+  const store = useOrderStore();
+  const { by, handOver, lengths } = useOrder((state) => state.document);
+  const releases = useOrder((state) => state.releases);
+  const isLast = useOrder((state) => state.document.entries.at(-1)?.id === entry.id);
+  const [visited, setVisited] = useState<ReadonlySet<string>>(new Set());
+  const { document: design, house } = release;
+  const change = (label: string, recipe: (draft: OrderEntry) => void) =>
+    store.getState().edit(
+      label,
+      (draft) => {
+        for (const one of draft.entries) if (one.id === entry.id) recipe(one);
+      },
+      `write ${entry.id} ${label}`,
+    );
+  const notes = notesByField(checkValues(design, entry.values), [], house.formats, visited);
+  const formats = house.formats.filter(({ id }) => design.formats.includes(id));
+  return (
+    <div className="order-entry">
+      <h2 className="order-entry__title font-serif">
+        <bdi>{nameOfEntry(entry, releases)}</bdi> <small className="quiet">{design.name}</small>
+      </h2>
+      {release.newer && <MoveOn entry={entry} newer={release.newer} />}
+      {release.away && <Notice weight="warn">Its design has been put away. It is shown and made all the same.</Notice>}
+      {design.fields.map((field) => (
+        <FieldControl
+          key={field.id}
+          field={field}
+          value={enteredIn(entry.values, field.id) ?? startOf(field)}
+          house={house}
+          formats={formats}
+          notes={notes.fields.get(field.id) ?? []}
+          onChange={(value) => change(`Write ${field.label}`, (one) => void (one.values.fields[field.id] = value))}
+          onLeave={() => setVisited((before) => new Set([...before, field.id]))}
+        />
+      ))}
+      <h3 className="rubric mt-16">In the order</h3>
+      <div className="order-entry__lines">
+        <span>Lasts</span>
+        <span>
+          <Figure
+            label="Length of this graphic"
+            value={entry.values.lengthS ?? design.length.default}
+            min={design.length.min}
+            max={design.length.max}
+            step={0.1}
+            unit={`s, from ${design.length.min} to ${design.length.max}`}
+            onChange={(lengthS) => change("Length", (one) => void (one.values.lengthS = lengthS))}
+          />
+          {lengths.kind !== "own" && <small className="quiet d-block">The order gives all the same length.</small>}
+        </span>
+        {by === "times" ? (
+          <>
+            <span>Comes at</span>
+            <Figure
+              label="Second of the programme"
+              value={entry.at}
+              min={0}
+              max={86400}
+              step={0.1}
+              unit="s of the programme"
+              onChange={(at) => change("Put at another time", (one) => void (one.at = at))}
+            />
+          </>
+        ) : (
+          !isLast && (
+            <>
+              <span>The next comes</span>
+              <HandOverChoice
+                label="How the next comes"
+                value={entry.handOver}
+                above={handOver}
+                onChange={(next) =>
+                  change("Hand-over", (one) => {
+                    if (next) one.handOver = next;
+                    else delete one.handOver;
+                  })
+                }
+              />
+            </>
+          )
+        )}
+        <span>Called</span>
+        <Form.Control
+          size="sm"
+          maxLength={80}
+          aria-label="What this graphic is called in the list"
+          placeholder={nameOfEntry({ ...entry, name: undefined }, releases)}
+          value={entry.name ?? ""}
+          onChange={(event) => {
+            const name = event.target.value;
+            change("Call it", (one) => {
+              if (name.trim() === "") delete one.name;
+              else one.name = name;
+            });
+          }}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Goes on to the release that has been published since, with what is filled in. */
+function MoveOn({ entry, newer }: { entry: OrderEntry; newer: Pick<ReleaseCard, "id" | "number"> }) {
+  const store = useOrderStore();
+  const [fault, setFault] = useState<string>();
+  const go = async () => {
+    try {
+      const { id, designId, number, newer: next, document, house } = await call(`/api/releases/${newer.id}`, FillDesk);
+      store.getState().know({ id, designId, number, newer: next, document, house, away: false });
+      store.getState().edit("Move on to the newer release", (draft) => {
+        for (const one of draft.entries) if (one.release === entry.release) one.release = id;
+      });
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
+  return (
+    <Notice weight="note">
+      Release {newer.number} of its design is out.{" "}
+      <button type="button" className="chip" onClick={() => void go()}>
+        Move on, wherever this one stands
+      </button>
+      {fault && ` ${fault}`}
+    </Notice>
+  );
+}

@@ -1,0 +1,143 @@
+"use client";
+import { useQuery } from "@tanstack/react-query";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { Button, Form, Modal, Table } from "react-bootstrap";
+import { z } from "zod";
+import { OrderList as ListShape, OrderMade, type OrderCard } from "@/contract/orders";
+import { call } from "@/ui/parts/api";
+import { writeDate } from "@/ui/parts/dates";
+import { Notice } from "@/ui/parts/Notice";
+import { Pager } from "@/ui/parts/Pager";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
+
+/** Running orders of the house, those changed last first. */
+export function OrderList() {
+  const [page, setPage] = useState(1);
+  const [search, setSearch] = useState("");
+  const [naming, setNaming] = useState<OrderCard | "new">();
+  const list = useQuery({
+    queryKey: ["orders", page, search],
+    queryFn: () => call(`/api/orders?${new URLSearchParams({ page: String(page), search })}`, ListShape),
+    placeholderData: (before) => before,
+  });
+  const remove = async ({ id }: OrderCard) => {
+    await call(`/api/orders/${id}/remove`, z.null(), {});
+    await list.refetch();
+  };
+  const orders = list.data?.orders ?? [];
+  return (
+    <main className="page">
+      <div className="page__head">
+        <h1>Running orders</h1>
+        <p>Several graphics one after another, with their hand-overs: for one film, or for the air.</p>
+        <div className="align-items-center d-flex gap-12">
+          <Button onClick={() => setNaming("new")}>New running order</Button>
+          <Form.Control
+            type="search"
+            size="sm"
+            className="sheet__find"
+            placeholder="Find by name"
+            aria-label="Find by name"
+            value={search}
+            onChange={(event) => {
+              setSearch(event.target.value.slice(0, 80));
+              setPage(1);
+            }}
+          />
+        </div>
+      </div>
+      {list.error && <Notice weight="stop">{list.error.message}</Notice>}
+      {list.data && orders.length === 0 && (
+        <Notice weight="note">
+          {search === "" ? "There is none yet. Begin one, and add graphics to it." : "None is called like this."}
+        </Notice>
+      )}
+      {orders.length > 0 && (
+        <Table size="sm" className="order-list">
+          <thead>
+            <tr>
+              {["Name", "Graphics", "Changed", ""].map((name) => (
+                <th key={name} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {orders.map((order) => (
+              <tr key={order.id}>
+                <td>
+                  <Link href={`/orders/${order.id}`} className="font-serif fs-15 text-body">
+                    {order.name}
+                  </Link>
+                </td>
+                <td className="figures">{order.entries}</td>
+                <td className="quiet">
+                  {writeDate(order.changedAt)}
+                  {order.changedBy && `, ${order.changedBy}`}
+                </td>
+                <td className="text-end">
+                  <button type="button" className="chip" onClick={() => setNaming(order)}>
+                    Copy
+                  </button>{" "}
+                  <button type="button" className="chip" onClick={() => void remove(order)}>
+                    Put away
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+      <Pager
+        onNewer={page > 1 ? () => setPage(page - 1) : undefined}
+        onOlder={list.data?.more ? () => setPage(page + 1) : undefined}
+      />
+      {naming && <NameDialog of={naming === "new" ? undefined : naming} onClose={() => setNaming(undefined)} />}
+    </main>
+  );
+}
+
+function NameDialog({ of, onClose }: { of: OrderCard | undefined; onClose: () => void }) {
+  const router = useRouter();
+  const [name, setName] = useState(of ? `${of.name}, copy` : "");
+  const [fault, setFault] = useState<string>();
+  const make = async () => {
+    try {
+      const { id } = await call("/api/orders", OrderMade, { name, ...(of && { copyOf: of.id }) });
+      router.push(`/orders/${id}`);
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
+  return (
+    <PaperDialog title={of ? `Copy “${of.name}”` : "New running order"} onClose={onClose}>
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void make();
+        }}
+      >
+        <Modal.Body>
+          <Form.Label htmlFor="order-name">Its name</Form.Label>
+          <Form.Control
+            id="order-name"
+            autoFocus
+            maxLength={120}
+            placeholder="Moth Night, first evening"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          {fault && <Notice weight="stop">{fault}</Notice>}
+        </Modal.Body>
+        <Modal.Footer>
+          <Button type="submit" disabled={name.trim() === ""}>
+            {of ? "Copy it" : "Begin"}
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </PaperDialog>
+  );
+}

@@ -1,0 +1,88 @@
+"use client";
+import { useEffect, useState } from "react";
+import { PauseFill, PlayFill } from "react-bootstrap-icons";
+import { Button } from "react-bootstrap";
+import type { Format } from "@/core/document/format";
+import { Notice } from "@/ui/parts/Notice";
+import { Segments } from "@/ui/parts/Segments";
+import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
+import { PlateChoice } from "@/ui/stage/PlateChoice";
+import type { StagePlayer } from "@/ui/stage/player";
+import { usePlayerView } from "@/ui/stage/use-player";
+import { clock } from "./names";
+
+/** The order in one format, played and stopped. */
+export function OrderStage(props: {
+  player: StagePlayer;
+  formats: readonly Format[];
+  format: Format | undefined;
+  onFormat: (id: string) => void;
+}) {
+  const { player, formats, format, onFormat } = props;
+  const stage = usePlayerView(player, (view) => view.stage);
+  const [plate, setPlate] = useState<Plate>("dark");
+  const [guides, setGuides] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.target as HTMLElement).closest("input, textarea, select, button, a, [role=dialog]")) return;
+      if (event.key === " ") player.toggle();
+      else if (event.key === ",") player.step(-1);
+      else if (event.key === ".") player.step(1);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [player]);
+  return (
+    <section className="order__stage" aria-label="Preview">
+      <div className="align-items-center d-flex flex-wrap gap-12 mb-8">
+        {formats.length > 1 && (
+          <Segments
+            label="Format"
+            small
+            value={format?.id ?? ""}
+            options={formats.map(({ id, name }) => ({ id, label: name }))}
+            onChange={onFormat}
+          />
+        )}
+        <PlateChoice plate={plate} footage={false} onChange={setPlate} />
+        <Button variant="segment" size="sm" active={guides} aria-pressed={guides} onClick={() => setGuides(!guides)}>
+          Safe areas
+        </Button>
+      </div>
+      {stage.kind === "failed" && <Notice weight="stop">The preview stopped: {stage.message}</Notice>}
+      {format ? (
+        <div className="order__frame" style={{ "--ratio": format.width / format.height } as React.CSSProperties}>
+          <FormatStage key={format.id} format={format} player={player} plate={plate} guides={guides} />
+        </div>
+      ) : (
+        <div className="order__empty quiet">Add a graphic below; it is shown here.</div>
+      )}
+      <PlayLine player={player} />
+    </section>
+  );
+}
+
+function PlayLine({ player }: { player: StagePlayer }) {
+  const playing = usePlayerView(player, (view) => view.playing);
+  const tenths = usePlayerView(player, (view) => Math.floor(view.timeS * 10));
+  const lengthS = usePlayerView(player, (view) => view.lengthS);
+  return (
+    <div className="align-items-center d-flex gap-16 mt-8">
+      <button
+        type="button"
+        className="transport__play align-items-center text-sheet d-flex flex-none justify-content-center"
+        onClick={() => player.toggle()}
+        disabled={lengthS === 0}
+        aria-label={playing ? "Pause" : "Play"}
+        title={`${playing ? "Pause" : "Play"} (Space)`}
+      >
+        {playing ? <PauseFill /> : <PlayFill />}
+      </button>
+      <output className="figures">
+        {clock(tenths / 10)} <small className="quiet">of {clock(lengthS)}</small>
+      </output>
+    </div>
+  );
+}
