@@ -2,11 +2,16 @@ import { copyFile, rm, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { Role } from "@/contract/members";
 import type { HousePicture, HouseVideo } from "@/core/document/media";
+import { LiveState } from "@/core/document/live";
+import { RunningOrder } from "@/core/document/order";
 import { publish } from "@/server/designs/publish";
 import { hashPassword } from "@/server/auth/password";
 import type { Db } from "@/server/db/connection";
 import { addHouse, findHouse } from "@/server/db/house";
 import { newId } from "@/server/db/ids";
+import { addJobs } from "@/server/db/jobs";
+import { addLivePage } from "@/server/db/live";
+import { addOrder } from "@/server/db/orders";
 import { addMove } from "@/server/db/saved-moves";
 import { addMedia, framesMime, type Media } from "@/server/db/media";
 import { addMember } from "@/server/db/members";
@@ -23,6 +28,7 @@ import { leafMedia } from "./leaf-mark";
 import { outputSets, outputsOver } from "./outputs";
 import { savedMoves } from "./moves";
 import { pictureFile, pictures } from "./pictures";
+import { demoOrders } from "./orders";
 import { demoSheets } from "./sheets";
 import { voice, voiceFile } from "./sounds";
 import { ferns, videoFile } from "./videos";
@@ -65,6 +71,7 @@ export async function seed(db: Db): Promise<boolean> {
       await publish(trx, { document: design, house, memberId: ids.get("designer")!, accepted: [] });
     }
     await addDemoSheets(trx, ids.get("contributor")!);
+    await addDemoOrders(trx, ids.get("contributor")!);
     for (const { id, document } of savedMoves) await addMove(trx, id, document, ids.get("designer")!);
     // Last, because an empty house means an empty world.
     await addHouse(trx, house);
@@ -86,6 +93,25 @@ async function addDemoSheets(db: Db, memberId: string): Promise<void> {
       memberId,
       rows.map((cells, i) => ({ id: newId(), place: i + 1, cells })),
     );
+  }
+}
+
+/** Running orders, and the live page of one, which a worker brings it to. */
+async function addDemoOrders(db: Db, memberId: string): Promise<void> {
+  for (const { name, handOver, entries, live } of [...demoOrders].reverse()) {
+    const filled = entries.map(async ({ design, lengthS, fields, handOver: own }, i) => ({
+      ...{ id: `graphic-${i + 1}`, release: (await findNewestRelease(db, design))!.id, values: { fields, lengthS } },
+      ...(own && { handOver: own }),
+    }));
+    const id = newId();
+    const document = { version: 1, name, handOver, entries: await Promise.all(filled) };
+    await addOrder(db, id, RunningOrder.parse(document), memberId);
+    if (!live) continue;
+    const page = newId();
+    const state = LiveState.parse({ schedule: live.schedule, sinceMs: Date.now() });
+    await addLivePage(db, { id: page, orderId: id, name: live.name, format: live.format, state, madeBy: memberId });
+    const payload = { live: page, when: "next", member: memberId };
+    await addJobs(db, memberId, [{ kind: "air", payload, costS: 2 }]);
   }
 }
 

@@ -8,7 +8,17 @@ import { inTransaction, retried } from "./transaction";
 
 /** Who refers to files: a row of one of these kinds, by its id. */
 export type Referrer =
-  "house" | "house_version" | "removal" | "output" | "export" | "footage" | "row" | "poster" | "order" | "live" | Passing;
+  | "house"
+  | "house_version"
+  | "removal"
+  | "output"
+  | "export"
+  | "footage"
+  | "row"
+  | "poster"
+  | "order"
+  | "live"
+  | Passing;
 
 /** Jobs whose files are fetched by whoever asked, and kept for a day. */
 export type Passing = "zip" | "look";

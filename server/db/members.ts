@@ -41,6 +41,8 @@ export async function addMember(
 }
 
 export async function findMember(db: Db, id: string): Promise<Member | undefined> {
-  const row = await db<Row>("member").where({ id, active: true } as object).first();
+  const row = await db<Row>("member")
+    .where({ id, active: true } as object)
+    .first();
   return row && toMember(row);
 }

@@ -157,7 +157,9 @@ async function queue(
 }
 
 /** Outputs of one fill-in and format that agree in rate and size are made from the same painting. */
-function sharedPaintings<E extends Pick<Export, "format" | "output" | "values"> & { readonly order?: unknown }>(exports: readonly E[]): E[][] {
+function sharedPaintings<E extends Pick<Export, "format" | "output" | "values"> & { readonly order?: unknown }>(
+  exports: readonly E[],
+): E[][] {
   const fills = new Map<Values, number>();
   const numberOf = (values: Values) => fills.get(values) ?? fills.set(values, fills.size).size - 1;
   const keyOf = ({ values, format, output, order }: E) =>

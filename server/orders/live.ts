@@ -163,7 +163,11 @@ export async function pressLive(id: string, { press, nonce, seen }: PressRequest
     if (page.last?.nonce === nonce) return undefined;
     if (page.revision !== seen && relative.includes(press.kind)) {
       const who = page.last?.by ?? "Somebody";
-      throw new Refusal(409, "pressed_meanwhile", `${who} has pressed something in the meantime. Look, and press again.`);
+      throw new Refusal(
+        409,
+        "pressed_meanwhile",
+        `${who} has pressed something in the meantime. Look, and press again.`,
+      );
     }
     const parts = (page.shown?.items ?? []).map(({ part }) => part);
     const state = pressed(page.state, parts, press, atMs);
@@ -172,7 +176,11 @@ export async function pressLive(id: string, { press, nonce, seen }: PressRequest
   return now;
 }
 
-export const scheduleLive = (id: string, { schedule }: z.output<typeof ScheduleRequest>, by: string): Promise<LiveNow> =>
+export const scheduleLive = (
+  id: string,
+  { schedule }: z.output<typeof ScheduleRequest>,
+  by: string,
+): Promise<LiveNow> =>
   changed(id, ({ state }, atMs) => ({
     state: { ...state, schedule, sinceMs: Math.max(state.sinceMs, atMs) },
     last: { press: "schedule", by, atMs, nonce: newId() },

@@ -5,7 +5,9 @@ import { describe, expect, test } from "@jest/globals";
 import { base, cookieOf, send, type Who } from "../support/api";
 
 /** Every handler there is and the least role, or the kind of link, it is meant for; a new one is added here on purpose. */
-const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner" | "link:invitation" | "link:live" | "link:remote">> = {
+const access: Readonly<
+  Record<string, "anyone" | "contributor" | "designer" | "owner" | "link:invitation" | "link:live" | "link:remote">
+> = {
   "GET /api/orders": "contributor",
   "POST /api/orders": "contributor",
   "GET /api/orders/[order]": "contributor",

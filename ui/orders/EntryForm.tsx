@@ -26,12 +26,10 @@ export function EntryForm() {
 
 function Opened({ entry, release }: { entry: OrderEntry; release: OrderRelease }) {
   const store = useOrderStore();
-  const { by, handOver, lengths } = useOrder((state) => state.document);
   const releases = useOrder((state) => state.releases);
-  const isLast = useOrder((state) => state.document.entries.at(-1)?.id === entry.id);
   const [visited, setVisited] = useState<ReadonlySet<string>>(new Set());
   const { document: design, house } = release;
-  const change = (label: string, recipe: (draft: OrderEntry) => void) =>
+  const change: Change = (label, recipe) =>
     store.getState().edit(
       label,
       (draft) => {
@@ -60,6 +58,21 @@ function Opened({ entry, release }: { entry: OrderEntry; release: OrderRelease }
           onLeave={() => setVisited((before) => new Set([...before, field.id]))}
         />
       ))}
+      <EntryPlace entry={entry} release={release} change={change} />
+    </div>
+  );
+}
+
+type Change = (label: string, recipe: (draft: OrderEntry) => void) => void;
+
+/** How long it lasts, when it comes, how the next does, and what it is called. */
+function EntryPlace({ entry, release, change }: { entry: OrderEntry; release: OrderRelease; change: Change }) {
+  const { by, handOver, lengths } = useOrder((state) => state.document);
+  const releases = useOrder((state) => state.releases);
+  const isLast = useOrder((state) => state.document.entries.at(-1)?.id === entry.id);
+  const { document: design } = release;
+  return (
+    <>
       <h3 className="rubric mt-16">In the order</h3>
       <div className="order-entry__lines">
         <span>Lasts</span>
@@ -122,7 +135,7 @@ function Opened({ entry, release }: { entry: OrderEntry; release: OrderRelease }
           }}
         />
       </div>
-    </div>
+    </>
   );
 }
 

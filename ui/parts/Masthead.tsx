@@ -8,6 +8,7 @@ import { call } from "./api";
 const places: readonly { href: string; label: string; least: Role }[] = [
   { href: "/", label: "Shelf", least: "contributor" },
   { href: "/sheets", label: "Sheets", least: "contributor" },
+  { href: "/orders", label: "Running orders", least: "contributor" },
   { href: "/outbox", label: "Outbox", least: "contributor" },
   { href: "/outputs", label: "Outputs", least: "contributor" },
   { href: "/moves", label: "Moves", least: "designer" },

@@ -81,7 +81,11 @@ export const job = defineJob({
     };
     if (first.order) {
       const { desks } = await desksFor(db, first.order);
-      await makeOrderClips({ ...common, order: { order: first.order, desks, format: first.format }, soundFile: localFile });
+      await makeOrderClips({
+        ...common,
+        order: { order: first.order, desks, format: first.format },
+        soundFile: localFile,
+      });
     } else {
       const scene = { design: release.document, values: first.values, house: release.house, format: first.format };
       await makeClips({ ...common, scene, sound: await soundOf(release.document, release.house, localFile) });

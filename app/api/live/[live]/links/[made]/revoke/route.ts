@@ -1,6 +1,4 @@
 import { handler } from "@/server/auth/handler";
 import { endLiveLink } from "@/server/orders/live";
 
-export const POST = handler("contributor", {}, ({ params, member }) =>
-  endLiveLink(member, params.live!, params.made!),
-);
+export const POST = handler("contributor", {}, ({ params, member }) => endLiveLink(member, params.live!, params.made!));
