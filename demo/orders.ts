@@ -28,7 +28,7 @@ const evening: DemoOrder = {
     {
       design: "countdown",
       lengthS: 12,
-      fields: { title: "Moth Night begins in", under: "lamps lit at the old wall" },
+      fields: { title: "Moth Night opens in", under: "lamps lit at the old wall" },
       handOver: { kind: "gap", seconds: 1.2 },
     },
     { ...speaker("Wren Okafor", "Bees and meadows", "pollen"), handOver: { kind: "leaving" } },

@@ -43,7 +43,7 @@ const reasons = {
 export function orderWords(issue: OrderIssue, nameOf: (entry: string) => string): string {
   switch (issue.code) {
     case "order_entry":
-      return `“${nameOf(issue.entry)}” can’t go out: ${reasons[issue.reason]}`;
+      return `“${nameOf(issue.entry)}” can’t go out: ${issue.said ?? reasons[issue.reason]}`;
     case "order_length":
       return `“${nameOf(issue.entry)}” can’t be ${issue.wantedS.toFixed(1)} s long: it is ${issue.lengthS.toFixed(1)} s.`;
     case "order_overlap":

@@ -27,6 +27,14 @@ export function partsAt({ fps, parts, periodFrames, times }: TimedOrder, timeS: 
   );
 }
 
+/** Pictures over one another, the last on top. */
+export function together(format: Format, shown: readonly Picture[]): Picture {
+  if (shown.length === 1) return shown[0]!;
+  // What blends does so within its own graphic.
+  const ops = shown.map(({ ops: inner }) => layerOp(inner, {}));
+  return { format, ops, key: shown.map(({ key }) => key).join("\n") };
+}
+
 /** How long an order is with all its showings, in seconds. */
 export const orderLengthS = ({ fps, showingFrames, periodFrames, times }: TimedOrder): number =>
   frameToS(Math.max(1, showingFrames + (times - 1) * periodFrames), fps);
@@ -49,10 +57,7 @@ export function orderPlayable(format: Format, order: TimedOrder, playables: read
   };
   const pictureOf = (onAir: readonly OnAir[]): Picture => {
     const shown = onAir.map(({ playable, localS }) => playable.sample(localS));
-    if (shown.length === 1) return shown[0]!;
-    // What blends does so within its own graphic.
-    const ops = shown.map(({ ops: inner }) => layerOp(inner, {}));
-    return { format, ops, key: shown.map(({ key }) => key).join("\n") };
+    return together(format, shown);
   };
   return {
     format,

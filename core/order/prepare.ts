@@ -55,14 +55,14 @@ export const phasesOf = ({ table }: Scene, { minStay }: Design): Phases => ({
   minStay,
 });
 
-/** Why an entry can't be shown in a format; undefined where it can. */
+/** Why an entry can't be shown in a format, whatever it says; undefined where it can. */
 function hindered(entry: OrderEntry, { desks, format }: OrderRequest, shown: Format | undefined) {
   const desk = desks[entry.release];
   if (!desk) return "gone" as const;
   const own = desk.house.formats.find(({ id }) => id === format);
   if (!own || !desk.design.formats.includes(format)) return "format" as const;
   if (shown && (own.width !== shown.width || own.height !== shown.height)) return "size" as const;
-  return checkValues(desk.design, entry.values).length > 0 ? ("values" as const) : undefined;
+  return undefined;
 }
 
 const requestFor = (
@@ -90,8 +90,13 @@ export async function placeOrder(
   for (const entry of order.entries) {
     if (!entry.on) continue;
     const reason = hindered(entry, request, shown);
-    if (reason) issues.push({ code: "order_entry", entry: entry.id, reason });
-    if (!reason || (reason === "values" && request.samples)) {
+    if (reason) {
+      issues.push({ code: "order_entry", entry: entry.id, reason });
+      continue;
+    }
+    const [fault] = checkValues(desks[entry.release]!.design, entry.values);
+    if (fault) issues.push({ code: "order_entry", entry: entry.id, reason: "values", said: fault.message });
+    if (!fault || request.samples) {
       usable.add(entry.id);
       shown ??= desks[entry.release]!.house.formats.find(({ id }) => id === format);
     }

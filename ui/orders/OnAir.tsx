@@ -1,6 +1,218 @@
 "use client";
+import { useQuery } from "@tanstack/react-query";
+import Link from "next/link";
+import { useState } from "react";
+import { Button, Form } from "react-bootstrap";
+import { z } from "zod";
+import { JobAnswer } from "@/contract/exports";
+import { LiveCards, LiveLinkMade, LiveMade, LiveNow, type LiveCard } from "@/contract/live";
 import type { Format } from "@/core/document/format";
+import { call } from "@/ui/parts/api";
+import { jobEnded } from "@/ui/parts/jobs";
+import { Notice } from "@/ui/parts/Notice";
+import { useEvents } from "@/ui/parts/events";
+import { ScheduleForm } from "./ScheduleForm";
+import { useOrder, useOrderStore } from "./store";
 
-export function OnAir(_: { formats: readonly Format[] }) {
-  return null;
+/** Live pages of this order: what they show, when, and the links that open them. */
+export function OnAir({ formats }: { formats: readonly Format[] }) {
+  const store = useOrderStore();
+  const { id } = store.getState();
+  const pages = useQuery({ queryKey: ["live", id], queryFn: () => call(`/api/orders/${id}/live`, LiveCards) });
+  const [busy, setBusy] = useState(false);
+  const [fault, setFault] = useState<string>();
+  const list = pages.data?.pages ?? [];
+  useEvents(
+    list.map((page) => `live:${page.id}`),
+    () => void pages.refetch(),
+  );
+  const doing = async (work: () => Promise<unknown>) => {
+    setBusy(true);
+    setFault(undefined);
+    try {
+      // What goes to the air is what is kept.
+      await store.getState().flush();
+      await work();
+      await pages.refetch();
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+    setBusy(false);
+  };
+  return (
+    <div className="on-air">
+      <p className="quiet mt-12">
+        A live page is see-through and plays this order over a stream, on a schedule or on demand, by its link alone.
+      </p>
+      {(fault ?? pages.error?.message) && <Notice weight="stop">{fault ?? pages.error?.message}</Notice>}
+      {list.map((page) => (
+        <PageCard key={page.id} page={page} busy={busy} doing={(work) => void doing(work)} />
+      ))}
+      <NewPage
+        formats={formats}
+        busy={busy}
+        onMake={(name, format) =>
+          void doing(async () => ended((await call(`/api/orders/${id}/live`, LiveMade, { name, format })).job))
+        }
+      />
+    </div>
+  );
+}
+
+/** Waits for a worker; throws in its words where it could not. */
+async function ended(job: string): Promise<void> {
+  const { state, error } = await jobEnded(job);
+  if (state !== "done") throw new Error(error ?? "This could not be done. Try again.");
+}
+
+type Doing = (work: () => Promise<unknown>) => void;
+
+function PageCard({ page, busy, doing }: { page: LiveCard; busy: boolean; doing: Doing }) {
+  const store = useOrderStore();
+  const { id: order } = store.getState();
+  const path = `/api/live/${page.id}`;
+  const air = (when: "next" | "now") => doing(async () => ended((await call(`${path}/air`, JobAnswer, { when })).job));
+  return (
+    <section className="on-air__page" aria-label={page.name}>
+      <h3 className="font-serif">
+        {page.name} <small className="quiet">{page.format}</small>
+      </h3>
+      <p className="m-0">
+        <Link href={`/orders/${order}/remote/${page.id}`}>Open the remote</Link>
+      </p>
+      <Brought page={page} />
+      <div className="d-flex flex-wrap gap-8">
+        <Button size="sm" disabled={busy} onClick={() => air("next")}>
+          Bring it to the air
+        </Button>
+        <Button size="sm" variant="outline-secondary" disabled={busy} onClick={() => air("now")}>
+          At once, also what is on
+        </Button>
+      </div>
+      <ScheduleForm
+        key={JSON.stringify(page.schedule)}
+        schedule={page.schedule}
+        onChange={(schedule) => doing(() => call(`${path}/schedule`, LiveNow, { schedule }))}
+      />
+      <Links page={page} busy={busy} doing={doing} />
+      <button
+        type="button"
+        className="chip"
+        disabled={busy}
+        onClick={() => doing(() => call(`${path}/remove`, z.null(), {}))}
+      >
+        End this live page
+      </button>
+    </section>
+  );
+}
+
+/** Whether the page shows the order as it is now. */
+function Brought({ page }: { page: LiveCard }) {
+  const changed = useOrder((state) => state.history.past.length > 0 || state.save.kind !== "saved");
+  if (page.revision === null) return <Notice weight="note">A worker is bringing the order to it.</Notice>;
+  return (
+    <p className="quiet fs-13 m-0">
+      {changed
+        ? "What you have changed since is not on the air yet: it comes at the next showing, or at once."
+        : "It shows the order as it was brought to the air last."}
+    </p>
+  );
+}
+
+/** Links that open the page or its remote; their addresses are told once. */
+function Links({ page, busy, doing }: { page: LiveCard; busy: boolean; doing: Doing }) {
+  const [made, setMade] = useState<{ readonly id: string; readonly address: string }>();
+  const path = `/api/live/${page.id}/links`;
+  const make = (kind: "live" | "remote") =>
+    doing(async () => {
+      const link = await call(path, LiveLinkMade, { kind });
+      setMade({ id: link.id, address: `${location.origin}${link.path}` });
+    });
+  return (
+    <div className="on-air__links">
+      <h4 className="rubric">Links</h4>
+      {page.links.map(({ id, kind, by, madeAt }) => (
+        <p key={id} className="align-items-baseline d-flex gap-8 m-0">
+          <span>{kind === "live" ? "Live page" : "Remote"}</span>
+          <small className="quiet">
+            {by}, {new Date(madeAt).toLocaleDateString("en-GB")}
+          </small>
+          <button
+            type="button"
+            className="chip ms-auto"
+            disabled={busy}
+            onClick={() => doing(() => call(`${path}/${id}/revoke`, z.null(), {}))}
+          >
+            End it
+          </button>
+        </p>
+      ))}
+      {made && page.links.some(({ id }) => id === made.id) && (
+        <Notice weight="note">
+          Told once; whoever has it needs no sign-in.
+          <input
+            readOnly
+            className="form-control form-control-sm figures on-air__address"
+            aria-label="Address of the link"
+            value={made.address}
+            onFocus={(event) => event.target.select()}
+          />
+        </Notice>
+      )}
+      <div className="d-flex gap-8 mt-4">
+        <button type="button" className="chip" disabled={busy} onClick={() => make("live")}>
+          Link to the live page
+        </button>
+        <button type="button" className="chip" disabled={busy} onClick={() => make("remote")}>
+          Link to a remote
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function NewPage(props: { formats: readonly Format[]; busy: boolean; onMake: (name: string, format: string) => void }) {
+  const { formats, busy, onMake } = props;
+  const [name, setName] = useState("Stream");
+  const [format, setFormat] = useState(formats[0]?.id ?? "");
+  return (
+    <Form
+      className="align-items-center d-flex flex-wrap gap-8 mt-16"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onMake(name.trim(), format);
+      }}
+    >
+      <Form.Control
+        size="sm"
+        className="w-auto"
+        maxLength={80}
+        aria-label="Name of the live page"
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+      />
+      <Form.Select
+        size="sm"
+        className="w-auto"
+        aria-label="Format of the live page"
+        value={format}
+        onChange={(event) => setFormat(event.target.value)}
+      >
+        {formats.map(({ id, name: label }) => (
+          <option key={id} value={id}>
+            {label}
+          </option>
+        ))}
+      </Form.Select>
+      <Button
+        type="submit"
+        size="sm"
+        variant="outline-secondary"
+        disabled={busy || name.trim() === "" || format === ""}
+      >
+        New live page
+      </Button>
+    </Form>
+  );
 }

@@ -9,7 +9,9 @@ export type Known = OrderState["releases"];
 export function nameOfEntry(entry: OrderEntry, releases: Known): string {
   const release = releases[entry.release];
   if (entry.name || !release) return entry.name ?? "a graphic that is gone";
-  return titleOf(release.document, entry.values) || accountOf(entry, release) || release.document.name;
+  // Stars only say what is stressed.
+  const title = titleOf(release.document, entry.values).replaceAll("*", "");
+  return title || accountOf(entry, release) || release.document.name;
 }
 
 function accountOf({ values }: OrderEntry, { document: design, house }: OrderRelease): string | undefined {

@@ -1,4 +1,5 @@
 import { IssueError } from "@/core/issue";
+import { frameToS } from "@/core/document/fps";
 import { paint } from "@/core/paint/paint";
 import type { CheckScope } from "@/core/checks/define";
 import { issuesOf } from "@/core/checks/run";
@@ -98,12 +99,7 @@ async function prepareOrder(message: Extract<ToWorker, { kind: "prepare-order" }
     for (const format of message.formats) {
       const placed = await placedFor({ ...message.request, format, fps: message.fps }, sceneOf);
       shown.set(format, new ShownOrder(placed, sceneOf));
-      formats.push({
-        ...noPhases,
-        format: placed.format,
-        lengthS: orderLengthS(placed.timed),
-        order: placedOf(placed),
-      });
+      formats.push({ ...noPhases, ...seenFirst(placed), order: placedOf(placed) });
     }
   } catch (error) {
     if (error instanceof IssueError) return { kind: "fault", issue: error.issue };
@@ -113,8 +109,15 @@ async function prepareOrder(message: Extract<ToWorker, { kind: "prepare-order" }
   return { kind: "prepared", formats };
 }
 
+/** An order is seen first where its first part stands. */
+function seenFirst({ format, timed }: PlacedOrder) {
+  const [first] = timed.parts;
+  const posterS = first ? frameToS(first.startFrame + Math.round(first.frames / 2), timed.fps) : 0;
+  return { format, lengthS: orderLengthS(timed), posterS };
+}
+
 const noPhases = {
-  ...{ arriveS: 0, leaveS: 0, ownLeaveS: 0, squeeze: 1, posterS: 0, issues: [], turnedRound: false },
+  ...{ arriveS: 0, leaveS: 0, ownLeaveS: 0, squeeze: 1, issues: [], turnedRound: false },
   ...{ boxes: [], bars: [], ticks: [], cues: [] },
 };
 

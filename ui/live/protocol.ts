@@ -1,0 +1,18 @@
+import type { LiveView } from "@/contract/live";
+
+/** What crosses to the worker that paints a live page. */
+export type AirMessage =
+  | {
+      readonly kind: "begin";
+      readonly canvas: OffscreenCanvas;
+      /** Where files are fetched. */
+      readonly files: string;
+    }
+  | { readonly kind: "size"; readonly width: number; readonly height: number }
+  /** What is on the air, and what must be added to the worker's steady clock for the server's; none clears the page. */
+  | { readonly kind: "air"; readonly view: LiveView | undefined; readonly offsetMs: number };
+
+export type FromAir =
+  | { readonly kind: "ready" }
+  /** Pictures painted since it was told last. */
+  | { readonly kind: "painted"; readonly pictures: number; readonly on: readonly string[] };
