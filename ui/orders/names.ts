@@ -1,28 +1,13 @@
-import type { OrderRelease } from "@/contract/orders";
 import type { OrderEntry } from "@/core/document/order";
-import { titleOf } from "@/core/sheets/title";
+import { entryName } from "@/core/order/names";
 import type { OrderState } from "./store";
 
 export type Known = OrderState["releases"];
 
-/** What an entry goes by: its name, what it says, its account, or its design. */
+/** What an entry goes by, as `entryName` says. */
 export function nameOfEntry(entry: OrderEntry, releases: Known): string {
   const release = releases[entry.release];
-  if (entry.name || !release) return entry.name ?? "a graphic that is gone";
-  // Stars only say what is stressed.
-  const title = titleOf(release.document, entry.values).replaceAll("*", "");
-  return title || accountOf(entry, release) || release.document.name;
-}
-
-function accountOf({ values }: OrderEntry, { document: design, house }: OrderRelease): string | undefined {
-  for (const field of design.fields) {
-    if (field.kind !== "account") continue;
-    const value = values.fields[field.id];
-    if (typeof value === "object" && value.kind === "account") return value.handle;
-    const account = house.accounts.find(({ id }) => id === value);
-    if (account) return account.handle;
-  }
-  return undefined;
+  return entryName(entry, release && { design: release.document, house: release.house });
 }
 
 /** What entries are filled in, for whatever shows them. */

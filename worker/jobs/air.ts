@@ -2,8 +2,8 @@ import { z } from "zod";
 import type { LiveItem } from "@/core/document/live";
 import { exchanged } from "@/core/order/air";
 import { orderWords } from "@/core/order/findings";
+import { entryName } from "@/core/order/names";
 import { livePartsOf } from "@/core/order/prepare";
-import { titleOf } from "@/core/sheets/title";
 import { placedAs } from "@/render/order-clip";
 import { addAudit } from "@/server/db/audit";
 import { lockLease } from "@/server/db/jobs";
@@ -26,13 +26,12 @@ export const job = defineJob({
     const page = await findLivePage(db, id);
     if (!page) throw notFound("live page");
     const { document, revision } = await existingOrder(db, page.orderId);
-    const { releases, desks } = await desksFor(db, document);
+    const { desks } = await desksFor(db, document);
     const placed = await placedAs({ order: document, desks, format: page.format }, fps, loadRaster, true);
     signal.throwIfAborted();
     const nameOf = (entryId: string): string => {
       const entry = document.entries.find((one) => one.id === entryId)!;
-      const release = releases.get(entry.release);
-      return entry.name ?? (release ? titleOf(release.document, entry.values) || release.document.name : "A graphic");
+      return entryName(entry, desks[entry.release]);
     };
     const open = placed.issues.find(({ code }) => code === "order_entry");
     if (open) throw new Refusal(422, open.code, orderWords(open, nameOf));

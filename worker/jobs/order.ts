@@ -3,9 +3,9 @@ import { OrderClipsRequest } from "@/contract/orders";
 import { frameToS } from "@/core/document/fps";
 import type { RunningOrder } from "@/core/document/order";
 import { orderWords } from "@/core/order/findings";
-import type { PlacedOrder } from "@/core/order/prepare";
+import { entryName } from "@/core/order/names";
+import type { OrderDesk, PlacedOrder } from "@/core/order/prepare";
 import { factsOf, type MadeOutput } from "@/core/outputs/output";
-import { titleOf } from "@/core/sheets/title";
 import { placedAs } from "@/render/order-clip";
 import { findMember } from "@/server/db/members";
 import type { Release } from "@/server/db/releases";
@@ -41,7 +41,7 @@ export const job = defineJob({
       const chosen = await chosenOutputs(first, outputs);
       // Places differ by less than a frame from rate to rate.
       const placed = await placedAs({ order: shown, desks, format }, chosen[0]!.fps, loadRaster);
-      refuseOpen(placed, shown, releases);
+      refuseOpen(placed, shown, desks);
       if (whole) await ask(first, wholeClips(placed, shown, format, chosen));
       if (parts)
         for (const [release, clips] of await partClips(placed, releases, format, outputs)) await ask(release, clips);
@@ -52,15 +52,12 @@ export const job = defineJob({
 });
 
 /** Refuses an order in which something can't go out. */
-function refuseOpen({ issues }: PlacedOrder, { entries }: RunningOrder, releases: ReadonlyMap<string, Release>): void {
+function refuseOpen({ issues }: PlacedOrder, { entries }: RunningOrder, desks: Record<string, OrderDesk>): void {
   const open = issues.find(({ code }) => code === "order_entry");
   if (!open) return;
-  const nameOf = (id: string) => {
+  const nameOf = (id: string): string => {
     const entry = entries.find((one) => one.id === id);
-    const release = entry && releases.get(entry.release);
-    return (
-      entry?.name ?? (entry && release ? titleOf(release.document, entry.values) || release.document.name : "a graphic")
-    );
+    return entry ? entryName(entry, desks[entry.release]) : "a graphic";
   };
   throw new Refusal(422, open.code, orderWords(open, nameOf));
 }

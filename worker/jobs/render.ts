@@ -2,7 +2,7 @@ import { join } from "node:path";
 import { z } from "zod";
 import { findingsOf, openStops } from "@/core/checks/findings";
 import type { RunningOrder } from "@/core/document/order";
-import { titleOf } from "@/core/sheets/title";
+import { entryName } from "@/core/order/names";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { backingOf, factsOf } from "@/core/outputs/output";
@@ -147,9 +147,10 @@ async function refuseStops(release: Release, row: Export, signal: AbortSignal): 
 
 /** The same for every graphic of an order, each looked at once for what it says. */
 async function refuseOrderStops(db: Db, order: RunningOrder, row: Export, signal: AbortSignal): Promise<void> {
-  const { releases } = await desksFor(db, order);
+  const { releases, desks } = await desksFor(db, order);
   const seen = new Set<string>();
-  for (const { release: id, values, name } of order.entries) {
+  for (const entry of order.entries) {
+    const { release: id, values } = entry;
     const release = releases.get(id);
     const says = JSON.stringify([id, values]);
     if (!release || seen.has(says)) continue;
@@ -158,8 +159,7 @@ async function refuseOrderStops(db: Db, order: RunningOrder, row: Export, signal
       await refuseStops(release, { ...row, values }, signal);
     } catch (error) {
       if (!(error instanceof StoppedByChecks)) throw error;
-      const called = name ?? (titleOf(release.document, values) || release.document.name);
-      throw new StoppedByChecks(`“${called}”: ${error.message}`);
+      throw new StoppedByChecks(`“${entryName(entry, desks[id])}”: ${error.message}`);
     }
   }
 }
