@@ -77,6 +77,7 @@ export const PressRequest = z.strictObject({
 export type PressRequest = z.infer<typeof PressRequest>;
 export const ScheduleRequest = z.strictObject({ schedule: LiveSchedule });
 
-export const NewLiveLink = z.strictObject({ kind: z.enum(["live", "remote"]) });
+/** For a year until somebody ends it, or briefly for an hour. */
+export const NewLiveLink = z.strictObject({ kind: z.enum(["live", "remote"]), brief: z.boolean().default(false) });
 /** The path is told once. */
 export const LiveLinkMade = z.object({ id: z.string(), path: z.string() });

@@ -30,7 +30,8 @@ import { hub } from "@/server/events/hub";
 import { notFound, Refusal } from "@/server/refusal";
 import { existingOrder } from "./orders";
 
-const yearS = 366 * 24 * 3600;
+const hourS = 3600;
+const yearS = 366 * 24 * hourS;
 
 /** A page that nothing has been brought to. */
 const quiet = (sinceMs: number): LiveState => ({
@@ -211,12 +212,12 @@ async function changed(
 export async function addLiveLink(
   member: Member,
   id: string,
-  { kind }: z.output<typeof NewLiveLink>,
+  { kind, brief }: z.output<typeof NewLiveLink>,
 ): Promise<z.infer<typeof LiveLinkMade>> {
   const db = database();
   await existingPage(db, id);
   return inTransaction(db, async (trx) => {
-    const link = await addLink(trx, { kind, scope: { live: id }, madeBy: member.id, seconds: yearS });
+    const link = await addLink(trx, { kind, scope: { live: id }, madeBy: member.id, seconds: brief ? hourS : yearS });
     await addAudit(trx, { memberId: member.id, action: "link.create", subject: link.id, detail: { kind, live: id } });
     return { id: link.id, path: `/${kind}/${link.token}` };
   });

@@ -1,13 +1,23 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { AirCanvas } from "./AirCanvas";
-import { linkPaths } from "./feed";
+import { linkPaths, type LiveFeed } from "./feed";
 import { useFeed } from "./use-feed";
+
+declare global {
+  interface Window {
+    /** For whoever embeds the page and tries what a lost line does. */
+    rubrickLive?: Pick<LiveFeed, "start" | "stop">;
+  }
+}
 
 /** A see-through page that shows what is on the air, as large as its window; nothing else. */
 export function LivePage({ token }: { token: string }) {
   const [paths] = useState(() => linkPaths(token));
   const { feed, state } = useFeed(paths);
+  useEffect(() => {
+    window.rubrickLive = feed;
+  }, [feed]);
   const [on, setOn] = useState("");
   const [pictures, setPictures] = useState(0);
   return (

@@ -78,7 +78,8 @@ function PageCard({ page, busy, doing }: { page: LiveCard; busy: boolean; doing:
         {page.name} <small className="quiet">{page.format}</small>
       </h3>
       <p className="m-0">
-        <Link href={`/orders/${order}/remote/${page.id}`}>Open the remote</Link>
+        <Link href={`/orders/${order}/remote/${page.id}`}>Open the remote</Link> ·{" "}
+        <Link href={`/receivers/stream-mixer?live=${page.id}`}>See it in a simulated mixer</Link>
       </p>
       <Brought page={page} />
       <div className="d-flex flex-wrap gap-8">
