@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useRef } from "react";
+import { steadyMs } from "./clock";
 import type { FeedState, LivePaths } from "./feed";
 import type { AirMessage, FromAir } from "./protocol";
 
@@ -45,7 +46,7 @@ export function AirCanvas(props: {
   // While the first answer is waited for nothing is known; a link that has ended clears the page.
   const known = feed.kind !== "waiting";
   useEffect(() => {
-    if (known) worker.current?.postMessage({ kind: "air", view, offsetMs } satisfies AirMessage);
+    if (known) worker.current?.postMessage({ kind: "air", view, offsetMs, sentMs: steadyMs() } satisfies AirMessage);
   }, [paths.files, view, known, offsetMs]);
   return <div ref={box} className="air" />;
 }

@@ -11,7 +11,7 @@ import { rastersOf } from "@/core/sample/rasters";
 import { smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
 import { BrowserHost } from "@/ui/stage/browser-host";
 import { fetchRaster, loadedScene, readFilesFrom } from "@/ui/stage/loading";
-import { steadyMs } from "./clock";
+import { offsetHere, steadyMs } from "./clock";
 import type { AirMessage, FromAir } from "./protocol";
 
 /*
@@ -46,7 +46,8 @@ let seen: { readonly key: string; readonly bounds: Box } | undefined;
 let running = false;
 let told = { pictures: 0, atMs: 0, on: "" };
 
-export function receive(message: AirMessage): void {
+/** Takes a message that came at an instant of the steady clock. */
+export function receive(message: AirMessage, receivedMs: number): void {
   switch (message.kind) {
     case "begin":
       readFilesFrom(message.files);
@@ -58,7 +59,8 @@ export function receive(message: AirMessage): void {
       size = message;
       break;
     case "air":
-      ({ view, offsetMs } = message);
+      ({ view } = message);
+      offsetMs = offsetHere(message, receivedMs);
   }
   fit();
   if (!running) void run();

@@ -52,15 +52,22 @@ export class LiveFeed {
 
   start(): void {
     this.ended = false;
+    document.addEventListener("visibilitychange", this.wake);
     this.listen();
     void this.look();
   }
 
   stop(): void {
     this.ended = true;
+    document.removeEventListener("visibilitychange", this.wake);
     clearTimeout(this.timer);
     this.source?.close();
   }
+
+  /** A page that was asleep asks what has become of the air, and what time it is. */
+  private readonly wake = (): void => {
+    if (document.visibilityState === "visible" && this.state.kind !== "over") void this.look();
+  };
 
   /** Presses something; told as soon as the server has done it. Throws ApiError. */
   async press(press: PressRequest["press"]): Promise<void> {

@@ -10,7 +10,13 @@ export type AirMessage =
     }
   | { readonly kind: "size"; readonly width: number; readonly height: number }
   /** What is on the air, and what must be added to the worker's steady clock for the server's; none clears the page. */
-  | { readonly kind: "air"; readonly view: LiveView | undefined; readonly offsetMs: number };
+  | {
+      readonly kind: "air";
+      readonly view: LiveView | undefined;
+      readonly offsetMs: number;
+      /** When it was sent, by the page's steady clock. */
+      readonly sentMs: number;
+    };
 
 export type FromAir =
   | { readonly kind: "ready" }
