@@ -50,6 +50,8 @@ const parts: Readonly<Record<string, () => Promise<Measurement[]>>> = {
   // Loaded late, as the preview is: both bring in what reads the instance's address when it is loaded.
   encoding: async () => (await import("./encoding")).measureEncoding(folder),
   outputs: async () => (await import("./outputs")).measureOutputs(folder),
+  orders: async () => (await import("./orders")).measureOrders(folder),
+  air: () => served(async () => (await import("./orders")).measureAir()),
   marks: measureMarks,
   workers: () => measureWorkers(folder),
 };
