@@ -100,7 +100,7 @@ async function measureEdit(browser: Browser): Promise<Measurement> {
   const worker = page.workers()[0]!;
   await teachAsking(worker);
   const waits = await worker.evaluate(
-    async (order, known) => {
+    async (order: RunningOrder, known: typeof desks) => {
       const ask = (self as unknown as Asking).rubrickAsk;
       const rate = { num: 60, den: 1 };
       const shown = async (name: string) => {
@@ -122,8 +122,8 @@ async function measureEdit(browser: Browser): Promise<Measurement> {
       }
       return took;
     },
-    straps(200) as never,
-    desks as never,
+    straps(200),
+    desks,
   );
   await page.close();
   return most("a change in an order of 200 graphics to its picture", median(waits), "ms", 50, {

@@ -35,6 +35,26 @@ export function together(format: Format, shown: readonly Picture[]): Picture {
   return { format, ops, key: shown.map(({ key }) => key).join("\n") };
 }
 
+/** Parts of a long order that a proof looks at. */
+const mostTelling = 20;
+
+/**
+ * Instants that tell most of an order: all of its first part and its last, the middle of others spread over it, and of its
+ * last showing.
+ */
+function tellingOf({ fps, parts, periodFrames, times }: TimedOrder, playables: readonly Playable[]): number[] {
+  const every = Math.max(1, Math.ceil(parts.length / mostTelling));
+  const lastS = frameToS((times - 1) * periodFrames, fps);
+  return parts.flatMap(({ startFrame }, part) => {
+    const ends = part === 0 || part === parts.length - 1;
+    const { tellingS } = playables[part]!;
+    const own = ends ? tellingS : part % every === 0 ? [tellingS[tellingS.length >> 1] ?? 0] : [];
+    const at = frameToS(startFrame, fps);
+    const again = times > 1 && part === parts.length - 1 ? own.slice(1, 3).map((localS) => lastS + at + localS) : [];
+    return [...own.map((localS) => at + localS), ...again];
+  });
+}
+
 /** How long an order is with all its showings, in seconds. */
 export const orderLengthS = ({ fps, showingFrames, periodFrames, times }: TimedOrder): number =>
   frameToS(Math.max(1, showingFrames + (times - 1) * periodFrames), fps);
@@ -64,9 +84,7 @@ export function orderPlayable(format: Format, order: TimedOrder, playables: read
     lengthS,
     pictures: [...new Set(playables.flatMap(({ pictures }) => pictures))],
     showsVideo: playables.some(({ showsVideo }) => showsVideo),
-    tellingS: parts.flatMap(({ startFrame }, part) =>
-      playables[part]!.tellingS.map((localS) => frameToS(startFrame, fps) + localS),
-    ),
+    tellingS: tellingOf(order, playables),
     posterS: parts.length === 0 ? 0 : frameToS(parts[0]!.startFrame, fps) + playables[0]!.posterS,
     words: () =>
       Array.from({ length: times }, (_, showing) =>

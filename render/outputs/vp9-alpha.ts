@@ -5,13 +5,17 @@ import { writePictures, type PictureSource } from "../painted";
 import { tolerances } from "../proof/tolerances";
 import { proveVideo } from "../proof/video";
 import { placeFrames } from "../runs";
+import { encodeSegments, segmentsOf } from "../segments";
 import { withSpool } from "../spool";
 import { defineEncoder, type EncodeJob } from "./define";
 
 const quality = 22;
+/** Frames from one whole picture to the next. */
+const groupFrames = 240;
 const settingsFor = (crf: number): string[] => [
   ...["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", String(Math.round(crf)), "-deadline", "realtime", "-cpu-used", "8"],
-  ...["-row-mt", "1", "-tile-columns", "2", "-threads", "2", "-auto-alt-ref", "0", "-lag-in-frames", "0", "-g", "240"],
+  ...["-row-mt", "1", "-tile-columns", "2", "-threads", "2", "-auto-alt-ref", "0", "-lag-in-frames", "0"],
+  ...["-g", String(groupFrames)],
   ...["-pix_fmt", "yuva420p"],
 ];
 
@@ -20,8 +24,9 @@ async function encode(
   pictures: PictureSource,
   { crf, size }: VideoThrift,
   file: string,
+  frames = plan.frames,
 ): Promise<void> {
-  const { sent, filter } = placeFrames(plan.frames, rateOf(plan));
+  const { sent, filter } = placeFrames(frames, rateOf(plan));
   const smaller = size ? [`scale=${size.width}:${size.height}:flags=area`] : [];
   const chain = [toYuv("yuva420p"), pad(plan, format), ...smaller, filter].join(",");
   const args = [...paintedInput(plan), "-vf", chain, ...settingsFor(crf), "-an", "-y", file];
@@ -36,7 +41,17 @@ export const encoder = defineEncoder<"vp9-alpha">({
   settings: settingsFor(quality),
   encode: async (job, pictures) => {
     const { limitKb } = job.output;
-    if (limitKb === undefined) return encode(job, pictures, { crf: quality, size: undefined }, job.file);
+    const own = { crf: quality, size: undefined };
+    if (limitKb === undefined) {
+      const segments = segmentsOf(job.plan.frames, groupFrames);
+      if (segments.order.length === 1) return encode(job, pictures, own, job.file);
+      return encodeSegments(
+        job,
+        segments,
+        (frames, file, progress) => encode({ ...job, progress }, pictures, own, file, frames),
+        ["-metadata:s:v:0", "alpha_mode=1"],
+      );
+    }
     return withSpool(job, pictures, (spool) =>
       fitVideo(job, limitKb, [quality, 56], (thrift, file) => encode(job, spool, thrift, file)),
     );

@@ -1,0 +1,77 @@
+import { writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import type { ClipPlan } from "@/core/sample/clip";
+import { runFfmpeg } from "./ffmpeg";
+import type { EncodeJob } from "./outputs/define";
+import { runsOf } from "./runs";
+
+/** A clip taken apart where it holds long: what comes again is encoded once. */
+export interface Segments {
+  /** Each as the pictures of its frames. */
+  readonly distinct: readonly (readonly number[])[];
+  /** Which of them follow one another. */
+  readonly order: readonly number[];
+}
+
+/**
+ * Takes frames, given as picture numbers, apart at holds of at least twice `hold` frames: those become stretches of `hold`
+ * frames, the same again and again, and one with what is left.
+ */
+export function segmentsOf(frames: readonly number[], hold: number): Segments {
+  const distinct: (readonly number[])[] = [];
+  const order: number[] = [];
+  const known = new Map<string, number>();
+  const add = (segment: readonly number[]) => {
+    if (segment.length === 0) return;
+    const key = segment.join();
+    let at = known.get(key);
+    if (at === undefined) {
+      known.set(key, (at = distinct.length));
+      distinct.push(segment);
+    }
+    order.push(at);
+  };
+  let from = 0;
+  for (const { picture, start, count } of runsOf(frames)) {
+    if (count < 2 * hold) continue;
+    add(frames.slice(from, start));
+    const held = Array.from({ length: hold }, () => picture);
+    for (let left = count; left > 0; left -= hold) add(left >= hold ? held : held.slice(0, left));
+    from = start + count;
+  }
+  add(frames.slice(from));
+  return { distinct, order };
+}
+
+/**
+ * Encodes each distinct segment as a film of its own that begins with a whole picture, and joins copies of them: every
+ * frame gets its instant anew. `encode` makes the film of some frames.
+ */
+export async function encodeSegments(
+  job: Pick<EncodeJob, "folder" | "file" | "plan" | "signal" | "progress">,
+  { distinct, order }: Segments,
+  encode: (frames: readonly number[], file: string, progress: (frames: number) => void) => Promise<void>,
+  more: readonly string[] = [],
+): Promise<void> {
+  const ending = job.file.slice(job.file.lastIndexOf("."));
+  const fileOf = (i: number) => join(job.folder, `segment-${i}${ending}`);
+  const wanted = distinct.reduce((sum, { length }) => sum + length, 0);
+  let made = 0;
+  for (const [i, frames] of distinct.entries()) {
+    // Told as a share of the whole clip: most of its frames are copies.
+    const share = job.plan.frames.length / wanted;
+    await encode(frames, fileOf(i), (done) => job.progress(Math.floor((made + done) * share)));
+    made += frames.length;
+  }
+  const list = join(job.folder, "segments.txt");
+  const lines = order.map((i) => `file '${fileOf(i).replaceAll("'", "'\\''")}'`);
+  await writeFile(list, ["ffconcat version 1.0", ...lines].join("\n") + "\n");
+  const copy = ["-f", "concat", "-safe", "0", "-i", list, "-map", "0:v", "-c", "copy", "-bsf:v", clockOf(job.plan)];
+  await runFfmpeg([...copy, ...more, "-an", "-y", job.file], { signal: job.signal });
+}
+
+/** Joined by their own clocks the segments would drift by fractions of a frame. */
+const clockOf = ({ fps: { num, den } }: ClipPlan): string => {
+  const at = (frame: string) => `round(${frame}*${den}/(${num}*TB))`;
+  return `setts=pts=${at("N")}:dts=${at("N")}:duration=${at("(N+1)")}-${at("N")}`;
+};
