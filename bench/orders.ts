@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join } from "node:path";
 import type { Browser, Page } from "puppeteer-core";
 import { RunningOrder } from "@/core/document/order";
@@ -80,7 +80,7 @@ export async function measureOrders(folder: string): Promise<Measurement[]> {
   return lines;
 }
 
-const mb = (file: string): number => round(readFileSync(file).length / 1e6);
+const mb = (file: string): number => round(statSync(file).size / 1e6);
 
 /** An order of two hundred while it is arranged, and the air, in the served product. */
 export async function measureAir(): Promise<Measurement[]> {
