@@ -45,7 +45,13 @@ const evening: DemoOrder = {
         mark: "moth",
       },
     },
-    { design: "two-account-pop-up", lengthS: 8, fields: { first: "dewdrop", second: "lantern" } },
+    {
+      design: "handle-pop-up",
+      lengthS: 11,
+      fields: {
+        account: { kind: "accounts", list: ["dewdrop", "lantern", "murmur"].map((account) => ({ account })) },
+      },
+    },
     {
       design: "spoken-line",
       lengthS: 7,

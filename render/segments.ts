@@ -14,10 +14,10 @@ export interface Segments {
 }
 
 /**
- * Takes frames, given as picture numbers, apart at holds of at least twice `hold` frames: those become stretches of `hold`
+ * Takes frames, given as picture numbers, apart at holds of at least `least` frames: those become stretches of `hold`
  * frames, the same again and again, and one with what is left.
  */
-export function segmentsOf(frames: readonly number[], hold: number): Segments {
+export function segmentsOf(frames: readonly number[], hold: number, least = 2 * hold): Segments {
   const distinct: (readonly number[])[] = [];
   const order: number[] = [];
   const known = new Map<string, number>();
@@ -33,7 +33,7 @@ export function segmentsOf(frames: readonly number[], hold: number): Segments {
   };
   let from = 0;
   for (const { picture, start, count } of runsOf(frames)) {
-    if (count < 2 * hold) continue;
+    if (count < least) continue;
     add(frames.slice(from, start));
     const held = Array.from({ length: hold }, () => picture);
     for (let left = count; left > 0; left -= hold) add(left >= hold ? held : held.slice(0, left));

@@ -10,6 +10,7 @@ import { OwnMedia } from "../fields/value";
 import { IssueError } from "../issue";
 import { cutPath } from "../media/cut-path";
 import { ColourBinder } from "./house-colours";
+import { inTurns } from "./turns";
 import { withProperties, type Put } from "./property";
 import type { Bound, BoundLayer, BoundMedia } from "./types";
 
@@ -22,7 +23,8 @@ export interface BindOptions {
  * Puts overrides of the format and the filled-in values into the layers and makes house roles real.
  * Throws an IssueError for unknown formats, roles, types, marks, properties and refused values.
  */
-export function bind(design: Design, values: Values, house: House, formatId: string, options: BindOptions = {}): Bound {
+export function bind(asked: Design, told: Values, house: House, formatId: string, options: BindOptions = {}): Bound {
+  const { design, values } = inTurns(asked, told, house);
   if (!design.formats.includes(formatId)) throw new IssueError({ code: "format_unknown", format: formatId });
   const format = house.formats.find((f) => f.id === formatId);
   if (!format) throw new IssueError({ code: "format_gone", format: formatId });

@@ -45,11 +45,24 @@ export const AccountValue = z
   .describe("An account written out");
 export type AccountValue = z.infer<typeof AccountValue>;
 
+/** One of several accounts in turn: its id, or written out. */
+export const AccountTurn = z.strictObject({
+  account: z.union([Id, AccountValue]),
+  share: z.number().min(0.05).max(20).optional().describe("Of the stay, beside the others; all alike unless given"),
+});
+export type AccountTurn = z.infer<typeof AccountTurn>;
+
+/** Accounts that follow one another within one graphic. */
+export const AccountsValue = z
+  .strictObject({ kind: z.literal("accounts"), list: z.array(AccountTurn).min(1).max(8) })
+  .describe("Accounts in turn");
+export type AccountsValue = z.infer<typeof AccountsValue>;
+
 /** What was entered for one field: each kind says which of these it takes. */
 export const FieldValue = z.union([
   z.string().max(2000),
   z.number(),
   z.boolean(),
-  z.discriminatedUnion("kind", [MediaValue, AccountValue]),
+  z.discriminatedUnion("kind", [MediaValue, AccountValue, AccountsValue]),
 ]);
 export type FieldValue = z.infer<typeof FieldValue>;

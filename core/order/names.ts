@@ -19,7 +19,10 @@ function accountsIn(fields: OrderEntry["values"]["fields"], { design, house }: O
   return handles.join(", ");
 }
 
-function handleOf(value: OrderEntry["values"]["fields"][string] | undefined, { accounts }: House): string | undefined {
+function handleOf(value: OrderEntry["values"]["fields"][string] | undefined, house: House): string | undefined {
   if (typeof value === "object" && value.kind === "account") return value.handle;
-  return accounts.find(({ id }) => id === value)?.handle;
+  if (typeof value === "object" && value.kind === "accounts") {
+    return value.list.flatMap(({ account }) => handleOf(account, house) ?? []).join(", ");
+  }
+  return house.accounts.find(({ id }) => id === value)?.handle;
 }

@@ -15,6 +15,42 @@ interface OnAir extends PartAt {
   readonly playable: Playable;
 }
 
+/** Which parts are on from a frame of a showing on, until the next of these. */
+interface Stretch {
+  readonly from: number;
+  readonly on: readonly number[];
+}
+
+/** A long order is asked at every frame: who is on changes only where one comes or goes. */
+const stretchesOf = new WeakMap<TimedOrder["parts"], readonly Stretch[]>();
+
+function stretches(parts: TimedOrder["parts"]): readonly Stretch[] {
+  const known = stretchesOf.get(parts);
+  if (known) return known;
+  const changes = new Set(parts.flatMap(({ startFrame, frames }) => [startFrame, startFrame + frames]));
+  const found = [...changes]
+    .sort((a, b) => a - b)
+    .map((from) => ({
+      from,
+      on: parts.flatMap(({ startFrame, frames }, part) =>
+        from >= startFrame && from < startFrame + frames ? [part] : [],
+      ),
+    }));
+  stretchesOf.set(parts, found);
+  return found;
+}
+
+/** The last of them that begins at or before a frame; undefined before the first. */
+function stretchAt(list: readonly Stretch[], frame: number): Stretch | undefined {
+  let [low, high] = [0, list.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (list[middle]!.from <= frame) low = middle + 1;
+    else high = middle;
+  }
+  return list[low - 1];
+}
+
 /** The parts that are on at an instant of an order, by their start. */
 export function partsAt({ fps, parts, periodFrames, times }: TimedOrder, timeS: number): PartAt[] {
   const exact = (timeS * fps.num) / fps.den;
@@ -22,9 +58,8 @@ export function partsAt({ fps, parts, periodFrames, times }: TimedOrder, timeS: 
   const frame = Math.abs(exact - Math.round(exact)) < 1e-6 ? Math.round(exact) : exact;
   const showing = Math.min(times - 1, Math.max(0, Math.floor(frame / Math.max(1, periodFrames))));
   const within = frame - showing * periodFrames;
-  return parts.flatMap(({ startFrame, frames }, part) =>
-    within >= startFrame && within < startFrame + frames ? [{ part, localS: frameToS(within - startFrame, fps) }] : [],
-  );
+  const on = stretchAt(stretches(parts), within)?.on ?? [];
+  return on.map((part) => ({ part, localS: frameToS(within - parts[part]!.startFrame, fps) }));
 }
 
 /** Pictures over one another, the last on top. */
@@ -67,8 +102,15 @@ export function orderPlayable(format: Format, order: TimedOrder, playables: read
   const { fps, parts, periodFrames, times } = order;
   const rests = new Map<string, number>();
   const lengthS = orderLengthS(order);
-  const onAirAt = (timeS: number): OnAir[] =>
-    partsAt(order, timeS).map((on) => ({ ...on, playable: playables[on.part]! }));
+  // Asked several times about the same instant.
+  let last: { readonly timeS: number; readonly on: readonly OnAir[] } | undefined;
+  const onAirAt = (timeS: number): readonly OnAir[] => {
+    if (last?.timeS !== timeS) {
+      const on = partsAt(order, timeS).map(({ part, localS }) => ({ part, localS, playable: playables[part]! }));
+      last = { timeS, on };
+    }
+    return last.on;
+  };
   const numberOf = (key: string): number => {
     const known = rests.get(key);
     if (known !== undefined) return known;

@@ -12,6 +12,8 @@ import { defineEncoder, type EncodeJob } from "./define";
 const quality = 22;
 /** Frames from one whole picture to the next. */
 const groupFrames = 240;
+/** What is held for long is made of stretches so long. */
+const holdFrames = 50;
 const settingsFor = (crf: number): string[] => [
   ...["-c:v", "libvpx-vp9", "-b:v", "0", "-crf", String(Math.round(crf)), "-deadline", "realtime", "-cpu-used", "8"],
   ...["-row-mt", "1", "-tile-columns", "2", "-threads", "2", "-auto-alt-ref", "0", "-lag-in-frames", "0"],
@@ -43,7 +45,7 @@ export const encoder = defineEncoder<"vp9-alpha">({
     const { limitKb } = job.output;
     const own = { crf: quality, size: undefined };
     if (limitKb === undefined) {
-      const segments = segmentsOf(job.plan.frames, groupFrames);
+      const segments = segmentsOf(job.plan.frames, holdFrames, 2 * groupFrames);
       if (segments.order.length === 1) return encode(job, pictures, own, job.file);
       return encodeSegments(
         job,

@@ -1,4 +1,5 @@
 import { MarkPicture } from "@/ui/parts/MarkPicture";
+import { AccountTurns } from "./AccountTurns";
 import { Choices } from "./Choices";
 import { defineControl } from "./define";
 import { OfferSettings } from "./OfferSettings";
@@ -15,15 +16,34 @@ export const control = defineControl<"account">({
       return { id: choice, label, picture: mark && <MarkPicture mark={mark} house={house} /> };
     });
     const chosen = typeof value === "string" ? value : undefined;
+    const several = typeof value === "object" && value.kind === "accounts";
     return (
       <>
-        <Choices id={id} kind="account" offered={offered} chosen={chosen} onChoose={onChange} />
-        {field.own && <OwnAccount {...props} field={field} />}
+        {!several && <Choices id={id} kind="account" offered={offered} chosen={chosen} onChoose={onChange} />}
+        {field.turns > 1 && <AccountTurns {...props} field={field} />}
+        {field.own && !several && <OwnAccount {...props} field={field} />}
       </>
     );
   },
   Settings: ({ field, house, change }) => {
     const offered = house.accounts.map(({ id, network, handle }) => ({ id, name: `${network} ${handle}` }));
-    return <OfferSettings field={field} offered={offered} change={change} />;
+    return (
+      <>
+        <OfferSettings field={field} offered={offered} change={change} />
+        <label className="setting">
+          How many may follow one another in the graphic
+          <input
+            type="number"
+            className="form-control form-control-sm figures"
+            min={1}
+            max={8}
+            value={field.turns}
+            onChange={(event) =>
+              change({ turns: Math.min(8, Math.max(1, Math.round(Number(event.target.value) || 1))) })
+            }
+          />
+        </label>
+      </>
+    );
   },
 });
