@@ -5,6 +5,7 @@ import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { as, base, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
+import { readScreen, stepsOf } from "../support/guide";
 
 jest.setTimeout(300_000);
 
@@ -19,32 +20,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-interface Step {
-  readonly title: string;
-  /** What is to be found on the screen in this step. */
-  readonly names: readonly string[];
-}
-
-/** The numbered steps of the guide, each with the names in it. */
-function stepsOf(guide: string): Step[] {
-  const list = guide.slice(guide.indexOf("\n1. "), guide.indexOf("\n\nColleagues"));
-  return list
-    .split(/\n(?=\d+\. )/)
-    .filter((step) => step.trim() !== "")
-    .map((step) => step.replace(/\s+/g, " "))
-    .map((step) => ({
-      title: /\*\*(.+?)\.?\*\*/.exec(step)![1]!,
-      names: [...step.matchAll(/_(.+?)_/g)].map(([, name]) => name!),
-    }));
-}
-
-/** All that can be read on the screen, with what boxes say while they are empty. */
-const read = () =>
-  page.evaluate(() => {
-    const hints = [...document.querySelectorAll<HTMLInputElement>("[placeholder]")].map((box) => box.placeholder);
-    const options = [...document.querySelectorAll("option")].map((option) => option.textContent);
-    return [document.body.innerText, ...hints, ...options].join("\n");
-  });
+const read = () => readScreen(page);
 
 let sheet = "";
 const rows = async () =>
@@ -149,7 +125,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
 };
 
 const guide = readFileSync("docs/first-sheet.md", "utf8");
-const steps = stepsOf(guide);
+const steps = stepsOf(guide, "Colleagues");
 
 test("the guide has a step for everything that is done here, and the other way round", () => {
   expect(steps.map(({ title }) => title)).toEqual(Object.keys(deeds));
