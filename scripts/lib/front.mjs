@@ -1,6 +1,6 @@
 import { Server } from "node:http";
 import { listed, senderOf } from "./sender.mjs";
-import { ofAddress, ofSession, takeTurn } from "./turns.mjs";
+import { callerOf, ofAddress, takeTurn } from "./turns.mjs";
 
 /*
  * Loaded into the web process before anything else. It ends with the start that made it; and what comes in passes here
@@ -56,10 +56,11 @@ function guarded(response, url) {
 const tooMany = [429, "many_calls", "Too much was asked for at once. Try again in a moment."];
 
 /** Lets a call in when its session's turn has come, and then its address's. */
-function takeTurns([session, address], call, go) {
+function takeTurns(address, call, go) {
   const late = () => refuse(call.response, tooMany);
-  const next = () => takeTurn(address, ofAddress, call, go) || late();
-  if (!takeTurn(session, ofSession, call, next)) late();
+  const next = () => takeTurn(`address ${address}`, ofAddress, call, go) || late();
+  const [caller, most] = callerOf(call.request, address);
+  if (!takeTurn(caller, most, call, next)) late();
 }
 
 const { emit } = Server.prototype;
@@ -73,9 +74,6 @@ Server.prototype.emit = function (event, ...rest) {
   guarded(response, request.url);
   const fault = faultOf(request);
   if (fault) refuse(response, fault);
-  else
-    takeTurns([`session ${headers.cookie ?? address}`, `address ${address}`], { request, response }, () =>
-      emit.call(this, event, request, response),
-    );
+  else takeTurns(address, { request, response }, () => emit.call(this, event, request, response));
   return true;
 };

@@ -5,12 +5,21 @@
 
 /** Of one session, and of all sessions at one address: whoever makes up cookies is still at one. */
 export const ofSession = { inHand: 8, waiting: 200, streams: 32 };
+/** Of one link: a live page may stand in a whole house of mixers, each with a stream of its own. */
+export const ofLink = { inHand: 24, waiting: 400, streams: 256 };
 export const ofAddress = { inHand: 48, waiting: 2000, streams: 256 };
+
+/** Who calls, as far as turns go: the holder of a link, a session, or an address without one. */
+export function callerOf({ url, headers }, address) {
+  const link = /^\/api\/links\/([^/?]{1,100})/.exec(url)?.[1];
+  return link === undefined ? [`session ${headers.cookie ?? address}`, ofSession] : [`link ${link} ${address}`, ofLink];
+}
 
 /** By who calls: how many are in hand, and what waits. */
 const callers = new Map();
 
-const streams = ({ url }) => /^\/api\/(media|exports\/[^/]+\/file|events)\b/.test(url);
+const streams = ({ url }) =>
+  /^\/api\/(media|exports\/[^/]+\/file|events|links\/[^/]+\/live\/(events|media))\b/.test(url);
 
 /** Lets a call in now, or when an earlier one of the same caller has ended; false when too many wait. */
 export function takeTurn(who, most, { request, response }, go) {

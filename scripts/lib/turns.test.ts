@@ -1,6 +1,6 @@
 import { EventEmitter } from "node:events";
 import { expect, test } from "@jest/globals";
-import { ofAddress, ofSession, takeTurn } from "./turns.mjs";
+import { callerOf, ofAddress, ofSession, takeTurn } from "./turns.mjs";
 
 const call = (who: string, url: string, log: EventEmitter[], most = ofSession) => {
   const response = new EventEmitter();
@@ -38,4 +38,16 @@ test("an address has more than a session, and an end too", () => {
   const log: EventEmitter[] = [];
   for (let i = 0; i < 100; i++) call("10.0.0.1", "/api/me", log, ofAddress);
   expect(log.length).toBe(48);
+});
+test("live pages of one link, all at one address, each have their stream; a remote beside them is not held up", () => {
+  const log: EventEmitter[] = [];
+  const request = (path: string) => ({ url: `/api/links/abc/${path}`, headers: {} });
+  const [who, most] = callerOf(request("live/events"), "10.0.0.1");
+  for (let i = 0; i < 200; i++) expect(call(who, request("live/events").url, log, most).taken).toBe(true);
+  expect(log.length).toBe(200);
+  call(who, request("press").url, log, most);
+  expect(log.length).toBe(201);
+  // Another link, and whoever is signed in, are somebody else.
+  expect(callerOf({ url: "/api/links/other/live", headers: {} }, "10.0.0.1")[0]).not.toBe(who);
+  expect(callerOf({ url: "/api/me", headers: { cookie: "a=b" } }, "10.0.0.1")).toEqual(["session a=b", ofSession]);
 });
