@@ -63,11 +63,37 @@ export async function encodeSegments(
     await encode(frames, fileOf(i), (done) => job.progress(Math.floor((made + done) * share)));
     made += frames.length;
   }
+  const files = await repeated(job, order, fileOf, more);
   const list = join(job.folder, "segments.txt");
-  const lines = order.map((i) => `file '${fileOf(i).replaceAll("'", "'\\''")}'`);
+  const lines = files.map((path) => `file '${path.replaceAll("'", "'\\''")}'`);
   await writeFile(list, ["ffconcat version 1.0", ...lines].join("\n") + "\n");
   const copy = ["-f", "concat", "-safe", "0", "-i", list, "-map", "0:v", "-c", "copy", "-bsf:v", clockOf(job.plan)];
   await runFfmpeg([...copy, ...more, "-an", "-y", job.file], { signal: job.signal });
+}
+
+/** The files to join: what comes several times on end as one that was made of copies, since opening a file is dear. */
+async function repeated(
+  { folder, plan, signal }: Pick<EncodeJob, "folder" | "plan" | "signal">,
+  order: readonly number[],
+  fileOf: (segment: number) => string,
+  more: readonly string[],
+): Promise<string[]> {
+  const known = new Map<string, string>();
+  const files: string[] = [];
+  for (const { picture: segment, count } of runsOf(order)) {
+    const one = fileOf(segment);
+    const ending = one.slice(one.lastIndexOf("."));
+    const key = `${segment} ${count}`;
+    let file = count === 1 ? one : known.get(key);
+    if (file === undefined) {
+      file = join(folder, `repeated-${segment}-${count}${ending}`);
+      const copy = ["-stream_loop", String(count - 1), "-i", one, "-map", "0:v", "-c", "copy", "-bsf:v", clockOf(plan)];
+      await runFfmpeg([...copy, ...more, "-an", "-y", file], { signal });
+      known.set(key, file);
+    }
+    files.push(file);
+  }
+  return files;
 }
 
 /** Joined by their own clocks the segments would drift by fractions of a frame. */

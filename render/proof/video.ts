@@ -16,8 +16,8 @@ export interface VideoProof {
   readonly changed?: (expected: Expected) => Expected;
 }
 
-/** Frames that are decoded from end to end: four minutes at 25 a second. */
-const mostDecoded = 6000;
+/** Frames that are decoded from end to end: two minutes at 25 a second. */
+const mostDecoded = 3000;
 
 /**
  * Decodes a finished video whole, every stream of it, and compares it with what was asked and painted. A very long one is

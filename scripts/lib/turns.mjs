@@ -9,7 +9,10 @@ export const ofSession = { inHand: 8, waiting: 200, streams: 32 };
 export const ofLink = { inHand: 24, waiting: 400, streams: 256 };
 export const ofAddress = { inHand: 48, waiting: 2000, streams: 256 };
 
-/** Who calls, as far as turns go: the holder of a link, a session, or an address without one. */
+/**
+ * Who calls, as far as turns go: the holder of a link, a session, or an address without one; and how much that may.
+ * @returns {[string, { inHand: number, waiting: number, streams: number }]}
+ */
 export function callerOf({ url, headers }, address) {
   const link = /^\/api\/links\/([^/?]{1,100})/.exec(url)?.[1];
   return link === undefined ? [`session ${headers.cookie ?? address}`, ofSession] : [`link ${link} ${address}`, ofLink];
