@@ -64,6 +64,8 @@ export async function measureOrders(folder: string): Promise<Measurement[]> {
         made: async (_, one) => void (result = one),
         failed: async (_, error) => Promise.reject(error),
       });
+      const [fault] = result!.proof.faults;
+      if (fault !== undefined) throw new Error(fault);
       return result!;
     };
     const one = await make(straps(3), "one");

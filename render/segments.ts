@@ -63,37 +63,58 @@ export async function encodeSegments(
     await encode(frames, fileOf(i), (done) => job.progress(Math.floor((made + done) * share)));
     made += frames.length;
   }
-  const files = await repeated(job, order, fileOf, more);
-  const list = join(job.folder, "segments.txt");
-  const lines = files.map((path) => `file '${path.replaceAll("'", "'\\''")}'`);
-  await writeFile(list, ["ffconcat version 1.0", ...lines].join("\n") + "\n");
-  const copy = ["-f", "concat", "-safe", "0", "-i", list, "-map", "0:v", "-c", "copy", "-bsf:v", clockOf(job.plan)];
-  await runFfmpeg([...copy, ...more, "-an", "-y", job.file], { signal: job.signal });
+  const joining = { ...job, more };
+  await joined(joining, await repeated(joining, order, fileOf), job.file);
 }
 
-/** The files to join: what comes several times on end as one that was made of copies, since opening a file is dear. */
+/** Copies are joined so many at a time: opening a file is dear. */
+const bundle = 16;
+
+/** The files to join: what comes many times on end as bundles of copies, and bundles of those. */
 async function repeated(
-  { folder, plan, signal }: Pick<EncodeJob, "folder" | "plan" | "signal">,
+  job: Joining,
   order: readonly number[],
   fileOf: (segment: number) => string,
-  more: readonly string[],
 ): Promise<string[]> {
   const known = new Map<string, string>();
+  /** A file of so many copies, a power of the bundle. */
+  const bundled = async (segment: number, copies: number): Promise<string> => {
+    if (copies === 1) return fileOf(segment);
+    const key = `${segment}-${copies}`;
+    const made = known.get(key);
+    if (made !== undefined) return made;
+    const part = await bundled(segment, copies / bundle);
+    const file = join(job.folder, `copies-${key}${part.slice(part.lastIndexOf("."))}`);
+    await joined(
+      job,
+      Array.from({ length: bundle }, () => part),
+      file,
+    );
+    known.set(key, file);
+    return file;
+  };
   const files: string[] = [];
   for (const { picture: segment, count } of runsOf(order)) {
-    const one = fileOf(segment);
-    const ending = one.slice(one.lastIndexOf("."));
-    const key = `${segment} ${count}`;
-    let file = count === 1 ? one : known.get(key);
-    if (file === undefined) {
-      file = join(folder, `repeated-${segment}-${count}${ending}`);
-      const copy = ["-stream_loop", String(count - 1), "-i", one, "-map", "0:v", "-c", "copy", "-bsf:v", clockOf(plan)];
-      await runFfmpeg([...copy, ...more, "-an", "-y", file], { signal });
-      known.set(key, file);
+    for (let left = count; left > 0;) {
+      let copies = 1;
+      while (copies * bundle <= left) copies *= bundle;
+      files.push(await bundled(segment, copies));
+      left -= copies;
     }
-    files.push(file);
   }
   return files;
+}
+
+type Joining = Pick<EncodeJob, "folder" | "plan" | "signal"> & { readonly more: readonly string[] };
+
+/** One film of several, copied one after the other. */
+async function joined(job: Joining, files: readonly string[], to: string): Promise<void> {
+  const { folder, plan, signal, more } = job;
+  const list = join(folder, "segments.txt");
+  const lines = files.map((path) => `file '${path.replaceAll("'", "'\\''")}'`);
+  await writeFile(list, ["ffconcat version 1.0", ...lines].join("\n") + "\n");
+  const copy = ["-f", "concat", "-safe", "0", "-i", list, "-map", "0:v", "-c", "copy", "-bsf:v", clockOf(plan)];
+  await runFfmpeg([...copy, ...more, "-an", "-y", to], { signal });
 }
 
 /** Joined by their own clocks the segments would drift by fractions of a frame. */
