@@ -1,19 +1,11 @@
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
 import sharp from "sharp";
 import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
-import { as, base, until } from "@/tests/support/api";
-import { readDesign } from "@/demo/designs";
+import { as, base } from "@/tests/support/api";
 import { house } from "@/demo/house";
-
-const tableToTakeIn = [
-  "Full name;What they do;Accent colour;Room",
-  "Wren Okafor;Bees and meadows;Moss;2",
-  "ליאור שקד;מטפח הדשאים;Pollen;4",
-  "Rosalind Achterberg;Glasshouse nights;Coral;1",
-].join("\n");
 
 /** `npm run screenshots`: pictures of the main views in docs/screenshots, from the running instance's demo data. */
 const browser = await openBrowser();
@@ -52,13 +44,7 @@ try {
   await press(page, ".outbox__row button", /proof/i);
   await settle(4000);
   await page.screenshot({ path: file("outbox") });
-  // Laid over footage as a program would, edges enlarged.
-  const track = await page.$eval(".outbox__row a[href*='/receivers/track']", (a) => (a as HTMLAnchorElement).href);
-  await page.goto(track);
-  await settle(4000);
-  await page.mouse.move(300, 545);
-  await settle(800);
-  await page.screenshot({ path: file("receiver") });
+  await takeOrders(page);
 
   await page.goto(`${base}/sheets`);
   await press(page, "td a", "Potting Shed Talks, autumn");
@@ -73,14 +59,6 @@ try {
   await settle(1500);
   await page.screenshot({ path: file("contact") });
   await press(page, ".sheet__bar label", "Rows");
-  await press(page, ".sheet__bar .btn", /^Take in/);
-  const table = join(mkdtempSync(join(tmpdir(), "table-")), "spring-talks.csv");
-  writeFileSync(table, tableToTakeIn);
-  const input = await page.waitForSelector(".sheet-drop input");
-  await (input as ElementHandle<HTMLInputElement>).uploadFile(table);
-  await page.waitForSelector(".sheet-match");
-  await settle(800);
-  await page.screenshot({ path: file("take-in") });
   await page.close();
 
   const context = await browser.createBrowserContext();
@@ -121,9 +99,46 @@ try {
   await takeMarkBench(bench);
   const another = await browser.createBrowserContext();
   await takeSlots((await signedIn({ newPage: () => another.newPage() } as typeof browser, "ines")).page);
-  await takeMovingOn(bench);
 } finally {
   await browser.close();
+}
+
+/** Moth Night as an order, and its accounts on the air: at the remote, and over footage in a simulated mixer. */
+async function takeOrders(page: Page): Promise<void> {
+  const find = async (name: string) =>
+    (await as("ines", "GET", `/api/orders?${new URLSearchParams({ search: name })}`)).data.orders as {
+      id: string;
+      name: string;
+    }[];
+  const evening = (await find("Moth Night")).find(({ name }) => name === "Moth Night")!;
+  await page.goto(`${base}/orders/${evening.id}`);
+  await page.waitForSelector(".order-strip__paper:nth-of-type(3)");
+  await press(page, ".order-rows__name", "ليلى حداد");
+  const paper = await page.$$(".order-strip__paper");
+  await paper[2]!.click();
+  await painted(page, 1);
+  await settle(2500);
+  await page.screenshot({ path: file("order") });
+  const [accounts] = await find("Moth Night, accounts");
+  const live = (await as("ines", "GET", `/api/orders/${accounts!.id}/live`)).data.pages[0].id;
+  const mixer = await page.browser().newPage();
+  await mixer.setViewport({ width: 1280, height: 900 });
+  await mixer.goto(`${base}/receivers/stream-mixer?live=${live}`);
+  await mixer.waitForSelector(".mixer iframe");
+  await settle(5000);
+  await page.goto(`${base}/orders/${accounts!.id}/remote/${live}`);
+  await page.waitForSelector(".remote__plates button:nth-of-type(1)");
+  await page.keyboard.press("5");
+  await settle(1500);
+  await page.keyboard.press("o");
+  await settle(2500);
+  await page.screenshot({ path: file("remote") });
+  await mixer.bringToFront();
+  await settle(1500);
+  await mixer.screenshot({ path: file("mixer") });
+  await page.bringToFront();
+  await page.keyboard.press("c");
+  await mixer.close();
 }
 
 /** Slots filled from the house style, one of them framed and cut to a later second. */
@@ -171,31 +186,4 @@ async function takeMarkBench(page: Page): Promise<void> {
   await page.waitForSelector(".mark-pieces li");
   await settle(1500);
   await page.screenshot({ path: file("mark-bench") });
-}
-
-/** A newer release of the strap, whose panels are rounder and whose role stands further down, and what it changes. */
-async function takeMovingOn(page: Page): Promise<void> {
-  const draft = (await as("tomas", "GET", "/api/designs/name-strap")).data;
-  const strap = readDesign("name-strap");
-  const layers = strap.layers.map((layer) => {
-    return layer.kind === "rectangle"
-      ? { ...layer, corners: layer.corners.map((corner) => ({ ...corner, size: 2 })) }
-      : layer;
-  });
-  const { revision } = (
-    await as("tomas", "POST", "/api/designs/name-strap/replace", {
-      revision: draft.revision,
-      document: { ...strap, layers },
-    })
-  ).data;
-  await until(
-    () => as("tomas", "POST", "/api/designs/name-strap/publish", { revision, accepted: [] }),
-    ({ data }) => data?.number !== undefined,
-  );
-  await page.goto(`${base}/sheets`);
-  await press(page, "td a", "Potting Shed Talks, autumn");
-  await press(page, ".sheet__says button", /^See what it changes/);
-  await page.waitForFunction(() => /look different/.test(document.querySelector("[role=dialog]")!.textContent!));
-  await settle(1500);
-  await page.screenshot({ path: file("moving-on") });
 }
