@@ -182,8 +182,12 @@ function processorS(browser: Browser): number {
   return stats.filter(({ pid }) => own.has(pid)).reduce((sum, { ticks }) => sum + ticks, 0) / 100;
 }
 
-const picturesOf = (page: Page): Promise<number> =>
-  page.$eval(".live-page", (element) => Number(element.getAttribute("data-pictures")));
+/** Pictures that were painted so far, and in how many milliseconds of motion. */
+const paintedOf = (page: Page) =>
+  page.$eval(".live-page", (element) => {
+    const told = (name: string) => Number(element.getAttribute(name));
+    return { pictures: told("data-pictures"), movingMs: told("data-moving-ms") };
+  });
 
 async function measureLivePage(browser: Browser): Promise<Measurement[]> {
   const { live, path } = await onAir(12);
@@ -196,18 +200,16 @@ async function measureLivePage(browser: Browser): Promise<Measurement[]> {
   const idleS = 10;
   await pause(idleS * 1000);
   const idle = (processorS(browser) - before) / idleS;
-  // Each arrives at once after the other: something moves all the time.
   const rates: number[] = [];
   await pressed(live, "show");
   await pause(1500);
   for (let i = 0; i < 6; i++) {
+    const from = await paintedOf(page);
     await pressed(live, "again");
-    await pause(250);
-    const from = await picturesOf(page);
-    const start = performance.now();
-    await pause(1000);
-    rates.push(((await picturesOf(page)) - from) / ((performance.now() - start) / 1000));
-    await pause(700);
+    // One leaves while it arrives anew; then it stands until that has been told.
+    await pause(2600);
+    const to = await paintedOf(page);
+    rates.push(((to.pictures - from.pictures) * 1000) / (to.movingMs - from.movingMs));
   }
   await page.close();
   return [

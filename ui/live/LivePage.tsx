@@ -19,14 +19,15 @@ export function LivePage({ token }: { token: string }) {
     window.rubrickLive = feed;
   }, [feed]);
   const [on, setOn] = useState("");
-  const [pictures, setPictures] = useState(0);
+  const [painted, setPainted] = useState({ pictures: 0, movingMs: 0 });
   return (
     <main
       className="live-page"
       // For whoever looks after the page from outside.
       data-state={state.kind}
       data-on={on}
-      data-pictures={pictures}
+      data-pictures={painted.pictures}
+      data-moving-ms={Math.round(painted.movingMs)}
     >
       <AirCanvas
         paths={paths}
@@ -34,7 +35,10 @@ export function LivePage({ token }: { token: string }) {
         offsetMs={feed.clock.offsetMs}
         onPainted={(told) => {
           setOn(told.on.join(", "));
-          setPictures((before) => before + told.pictures);
+          setPainted((before) => ({
+            pictures: before.pictures + told.pictures,
+            movingMs: before.movingMs + told.movingMs,
+          }));
         }}
       />
     </main>

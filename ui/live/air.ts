@@ -44,7 +44,10 @@ let size = { width: 0, height: 0 };
 /** What is seen now: the key of its picture, and where it is. */
 let seen: { readonly key: string; readonly bounds: Box } | undefined;
 let running = false;
-let told = { pictures: 0, atMs: 0, on: "" };
+let told = { pictures: 0, movingMs: 0, atMs: 0, on: "" };
+let paintedMs = 0;
+/** Pictures further apart than this are not of one motion. */
+const stillMs = 100;
 
 /** Takes a message that came at an instant of the steady clock. */
 export function receive(message: AirMessage, receivedMs: number): void {
@@ -159,7 +162,12 @@ async function show(on: readonly OnAir[], items: readonly LiveItem[], shown: Liv
   wipe();
   paint(picture, { x: 0, y: 0, width: canvas!.width, height: canvas!.height }, context as never, host);
   seen = { key: picture.key, bounds };
-  told.pictures++;
+  const atMs = performance.now();
+  if (atMs - paintedMs < stillMs) {
+    told.pictures++;
+    told.movingMs += atMs - paintedMs;
+  }
+  paintedMs = atMs;
   tellOn(on.map(({ part }) => items[part]!.name));
 }
 
@@ -184,6 +192,7 @@ function tellOn(on: readonly string[]): void {
   const names = on.join("\n");
   if (names === told.on && atMs - told.atMs < tellMs) return;
   if (names === told.on && told.pictures === 0) return;
-  self.postMessage({ kind: "painted", pictures: told.pictures, on } satisfies FromAir);
-  told = { pictures: 0, atMs, on: names };
+  const { pictures, movingMs } = told;
+  self.postMessage({ kind: "painted", pictures, movingMs, on } satisfies FromAir);
+  told = { pictures: 0, movingMs: 0, atMs, on: names };
 }

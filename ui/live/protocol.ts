@@ -20,5 +20,10 @@ export type AirMessage =
 
 export type FromAir =
   | { readonly kind: "ready" }
-  /** Pictures painted since it was told last. */
-  | { readonly kind: "painted"; readonly pictures: number; readonly on: readonly string[] };
+  /** Pictures painted since it was told last, and in how much time, what stood still left out. */
+  | {
+      readonly kind: "painted";
+      readonly pictures: number;
+      readonly movingMs: number;
+      readonly on: readonly string[];
+    };
