@@ -126,8 +126,9 @@ async function takeOrders(page: Page): Promise<void> {
   await mixer.goto(`${base}/receivers/stream-mixer?live=${live}`);
   await mixer.waitForSelector(".mixer iframe");
   await settle(5000);
+  await page.bringToFront();
   await page.goto(`${base}/orders/${accounts!.id}/remote/${live}`);
-  await page.waitForSelector(".remote__plates button:nth-of-type(1)");
+  await page.waitForSelector(".remote__plates button");
   await page.keyboard.press("5");
   await settle(1500);
   await page.keyboard.press("o");
