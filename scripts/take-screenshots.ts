@@ -117,6 +117,7 @@ async function takeOrders(page: Page): Promise<void> {
   const paper = await page.$$(".order-strip__paper");
   await paper[2]!.click();
   await painted(page, 1);
+  await page.evaluate(() => scrollTo(0, 0));
   await settle(2500);
   await page.screenshot({ path: file("order") });
   const [accounts] = await find("Moth Night, accounts");
@@ -129,7 +130,7 @@ async function takeOrders(page: Page): Promise<void> {
   await page.bringToFront();
   await page.goto(`${base}/orders/${accounts!.id}/remote/${live}`);
   await page.waitForSelector(".remote__plates button");
-  await page.keyboard.press("5");
+  await page.keyboard.press("2");
   await settle(1500);
   await page.keyboard.press("o");
   await settle(2500);
