@@ -184,10 +184,10 @@ function processorS(browser: Browser): number {
 
 /** Pictures that were painted so far, and in how many milliseconds of motion. */
 const paintedOf = (page: Page) =>
-  page.$eval(".live-page", (element) => {
-    const told = (name: string) => Number(element.getAttribute(name));
-    return { pictures: told("data-pictures"), movingMs: told("data-moving-ms") };
-  });
+  page.$eval(".live-page", (element) => ({
+    pictures: Number(element.getAttribute("data-pictures")),
+    movingMs: Number(element.getAttribute("data-moving-ms")),
+  }));
 
 async function measureLivePage(browser: Browser): Promise<Measurement[]> {
   const { live, path } = await onAir(12);
