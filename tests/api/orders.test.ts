@@ -119,6 +119,14 @@ describe("an order", () => {
     const refused = (await as("ines", "POST", `/api/orders/${open}/clips`, asked)).data;
     expect((await ended(refused.job)).error).toMatch(/can’t go out/);
     expect((await as("ines", "POST", `/api/orders/${await orderOf([])}/clips`, asked)).error?.code).toBe("order_empty");
+    const endless = await orderOf([strap("a", "Wren Okafor")]);
+    const often = {
+      revision: 2,
+      patches: [{ op: "replace", path: ["repeat"], value: { times: 10000, pauseS: 3600 } }],
+    };
+    expect((await as("ines", "POST", `/api/orders/${endless}/patches`, often)).status).toBe(200);
+    const long = (await as("ines", "POST", `/api/orders/${endless}/clips`, { ...asked, parts: false })).data;
+    expect((await ended(long.job)).error).toContain("at most 240");
     const page = { ...asked, outputs: ["page-to-embed"], parts: false };
     const single = (await as("ines", "POST", `/api/orders/${id}/clips`, page)).data;
     expect((await ended(single.job)).error).toContain("shows one graphic");

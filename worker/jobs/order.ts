@@ -2,6 +2,7 @@ import { z } from "zod";
 import { OrderClipsRequest } from "@/contract/orders";
 import { frameToS } from "@/core/document/fps";
 import type { RunningOrder } from "@/core/document/order";
+import { orderLengthS } from "@/core/order/playable";
 import { orderWords } from "@/core/order/findings";
 import { entryName } from "@/core/order/names";
 import type { OrderDesk, PlacedOrder } from "@/core/order/prepare";
@@ -62,7 +63,17 @@ function refuseOpen({ issues }: PlacedOrder, { entries }: RunningOrder, desks: R
   throw new Refusal(422, open.code, orderWords(open, nameOf));
 }
 
+/** Longest film of a whole order, in seconds; of kinds that are a picture a frame, as long as a clip may be. */
+const mostS = 4 * 3600;
+const mostPicturesS = 3600;
+
 function wholeClips({ timed }: PlacedOrder, order: RunningOrder, format: string, outputs: readonly MadeOutput[]) {
+  const lengthS = orderLengthS(timed);
+  const most = outputs.some(({ kind }) => kind === "png-sequence") ? mostPicturesS : mostS;
+  if (lengthS > most) {
+    const message = `All showings together are ${Math.round(lengthS / 60)} minutes; a file has at most ${most / 60}. Show it less often, or put it on the air.`;
+    throw new Refusal(422, "order_long", message, "repeat");
+  }
   const alone = outputs.find(({ kind }) => factsOf({ kind }).single);
   if (alone) {
     const message = `“${alone.name}” shows one graphic. Make it of each part, or put the order on the air.`;
