@@ -59,6 +59,20 @@ describe("accounts in turn", () => {
     expect(own.width - wanted.width).toBeLessThanOrEqual(24);
     expect(planClip(scene, fps).distinct.length).toBeLessThan(120);
   });
+  test.each(design.formats)("are laid out in the format %s, five of them", async (format) => {
+    const values = accounts(["murmur", "plotline", "dewdrop", "sapling", "lantern"]);
+    const scene = await prepareScene({ design, values, house, format }, fontBook(), loadFace);
+    const widthOf = (id: string) => scene.still.layers.find(({ layer }) => layer.id === id)!.box.width;
+    const words = ["handle", "handle--2", "handle--3", "handle--4", "handle--5"].map(widthOf);
+    const alone = await prepareScene(
+      { design, values: { fields: { account: "sapling" } }, house, format },
+      fontBook(),
+      loadFace,
+    );
+    // The longest of the handles decides.
+    expect(Math.max(...words)).toBe(words[3]);
+    expect(widthOf("bar")).toBe(alone.still.layers.find(({ layer }) => layer.id === "bar")!.box.width);
+  });
   test("more than the design shows, and accounts that are not on offer, are told", () => {
     expect(checkValues(design, accounts(["murmur", "lantern", "dewdrop"]))).toEqual([]);
     const many = Array.from({ length: 6 }, () => "murmur");

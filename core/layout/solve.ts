@@ -189,9 +189,12 @@ export class Solver {
   private wrapped(layer: BoundLayer, axis: Axis): number {
     const size = layer[axis];
     if (size.kind !== "around") return this.value(layer, axis);
-    // Around one layer it does not matter where that one stands, so its place may depend on this size.
+    // Around one layer it does not matter where that one stands, so its place may depend on this size; nor around several
+    // that stand at one place.
     const present = size.layers.flatMap((id) => this.byId.get(id) ?? []);
-    if (present.length === 1) return this.value(present[0]!, axis) + size.before + size.after;
+    if (present.length > 0 && atOnePlace(present)) {
+      return Math.max(...present.map((inner) => this.value(inner, axis))) + size.before + size.after;
+    }
     const span = this.spanOf(layer, axis);
     return span ? span[1] - span[0] + size.before + size.after : 0;
   }
@@ -315,3 +318,10 @@ export class Solver {
     return undefined;
   }
 }
+
+/** Whether layers hang on the same point by the same point of theirs, whatever their sizes. */
+const atOnePlace = ([first, ...others]: readonly BoundLayer[]): boolean =>
+  others.length === 0 ||
+  [first!, ...others].every(
+    ({ place, links }) => links.length === 0 && JSON.stringify(place) === JSON.stringify(first!.place),
+  );

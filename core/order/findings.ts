@@ -8,6 +8,18 @@ const unseenFrames = 2;
 
 const endOf = ({ startFrame, frames }: TimedPart): number => startFrame + frames;
 
+/** Parts that are on while others are, beside those that only touch. */
+export function overlapping({ parts }: TimedOrder): number[] {
+  const found = new Set<number>();
+  for (const [i, one] of parts.entries()) {
+    for (let j = i + 1; j < parts.length && parts[j]!.startFrame < endOf(one); j++) {
+      if (Math.min(endOf(one), endOf(parts[j]!)) - parts[j]!.startFrame <= unseenFrames) continue;
+      found.add(i).add(j);
+    }
+  }
+  return [...found].sort((a, b) => a - b);
+}
+
 /**
  * Graphics of one showing that are on together and in one another's way: on the same place of the picture. Hand-overs
  * between neighbours, while one leaves, are meant. `boundsOf` is what a part touches, in pixels.

@@ -14,7 +14,8 @@ import { BrowserHost } from "./browser-host";
 import { fetchRaster, loadedScene } from "./loading";
 import { fetchSmallFrame } from "./small-frames";
 import { differingShare, paintThumbs } from "./thumbs";
-import { placedFor, ShownOrder } from "./order-shown";
+import type { OrderIssue } from "@/core/order/issues";
+import { placedFor, ShownOrder, takenIn } from "./order-shown";
 import type { Answer, MoveBar, PaintedFrame, PaintWish, PlacedParts, PreparedFormat, ToWorker } from "./protocol";
 import { ShownScene, type Shown, type Take } from "./shown";
 
@@ -99,7 +100,8 @@ async function prepareOrder(message: Extract<ToWorker, { kind: "prepare-order" }
     for (const format of message.formats) {
       const placed = await placedFor({ ...message.request, format, fps: message.fps }, sceneOf);
       shown.set(format, new ShownOrder(placed, sceneOf));
-      formats.push({ ...noPhases, ...seenFirst(placed), order: placedOf(placed) });
+      const taken = await takenIn(placed, sceneOf);
+      formats.push({ ...noPhases, ...seenFirst(placed), order: placedOf(placed, taken) });
     }
   } catch (error) {
     if (error instanceof IssueError) return { kind: "fault", issue: error.issue };
@@ -121,10 +123,10 @@ const noPhases = {
   ...{ boxes: [], bars: [], ticks: [], cues: [] },
 };
 
-const placedOf = ({ timed, issues }: PlacedOrder): PlacedParts => ({
+const placedOf = ({ timed, issues }: PlacedOrder, taken: readonly OrderIssue[]): PlacedParts => ({
   ...timed,
   parts: timed.parts.map(({ entry, startFrame, frames }) => ({ id: entry.id, startFrame, frames })),
-  issues,
+  issues: [...issues, ...taken],
 });
 
 const barsOf = (table: Scene["table"]): MoveBar[] =>

@@ -3,6 +3,10 @@ import type { OrderEntry } from "@/core/document/order";
 import { placeOrder, phasesOf, type OrderRequest, type Phases, type PlacedOrder } from "@/core/order/prepare";
 import { orderPlayable, partsAt } from "@/core/order/playable";
 import type { Scene, SceneRequest } from "@/core/scene";
+import { clipBounds } from "@/core/sample/clip";
+import { emptyBox, type Box } from "@/core/geometry/box";
+import { overlapping, takenPlaces } from "@/core/order/findings";
+import type { OrderIssue } from "@/core/order/issues";
 import { lightRequest, videosOf, type Shown, type Take } from "./shown";
 
 /** Prepares a scene with its fonts and pictures. */
@@ -37,6 +41,32 @@ export async function phasesFor(request: SceneRequest, entry: OrderEntry, prepar
 
 export const placedFor = (request: OrderRequest, prepare: Prepare, all = false): Promise<PlacedOrder> =>
   placeOrder(request, (scene, entry) => phasesFor(scene, entry, prepare), all);
+
+/** Graphics that lie over others are looked at up to so many: a preview must not wait for hundreds. */
+const mostLooked = 40;
+const touched = new LRUCache<string, Box>({ max: 2000 });
+
+/** What is on the same place at the same time, as far as it is not how one hands over to the next. */
+export async function takenIn({ timed, requestOf, phases }: PlacedOrder, prepare: Prepare): Promise<OrderIssue[]> {
+  const looked = overlapping(timed).slice(0, mostLooked);
+  const bounds = new Map<number, Box>();
+  const leaves = new Map<number, number>();
+  for (const part of looked) {
+    const { entry } = timed.parts[part]!;
+    const request = requestOf(part);
+    const key = keyOf(entry, request);
+    let box = touched.get(key);
+    const known = phases.get(entry.id) ?? (await phasesFor(request, entry, prepare));
+    if (!box) touched.set(key, (box = clipBounds(await sceneFor(request, entry, 1, prepare), timed.fps)));
+    bounds.set(part, box);
+    leaves.set(part, Math.ceil((known.leaveS * timed.fps.num) / timed.fps.den));
+  }
+  return takenPlaces(
+    timed,
+    (part) => bounds.get(part) ?? emptyBox,
+    (part) => leaves.get(part) ?? 0,
+  );
+}
 
 /** What of an order is on at an instant, its parts prepared as they are needed; on the whole format. */
 export class ShownOrder implements Shown {
