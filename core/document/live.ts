@@ -55,7 +55,7 @@ export const LiveState = z.strictObject({
   schedule: LiveSchedule,
   paused: z.boolean().default(false).describe("The schedule starts nothing"),
   sinceMs: Ms.describe("When this state began; what the schedule would have started before is past"),
-  instances: z.array(LiveInstance).max(16).default([]).describe("On the air, the last that came last"),
+  instances: z.array(LiveInstance).max(2000).default([]).describe("On the air, the last that came last"),
   goesOn: z.boolean().default(false).describe("Whether the next comes after the last of them"),
 });
 export type LiveState = z.infer<typeof LiveState>;

@@ -66,6 +66,14 @@ describe("on demand", () => {
   });
 });
 
+test("many that come at one instant are all on, and their state can be kept", () => {
+  const many = Array.from({ length: 40 }, () => ({ ...part, nextMs: -part.leaveAtMs }));
+  const shown = pressed(stateOf(), many, { kind: "show", part: 0 }, noon);
+  const later = advanced(shown, many, noon + 1000);
+  expect(onAirAt(later, many, noon + 1000).length).toBe(40);
+  expect(LiveState.parse(later).instances.length).toBe(40);
+});
+
 describe("by a schedule", () => {
   const every: LiveSchedule = { kind: "every", minutes: 5, fromMs: noon + 2 * minute };
   test("it comes every few minutes, from its start on", () => {

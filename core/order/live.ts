@@ -13,6 +13,9 @@ export interface OnAir {
   readonly localS: number;
 }
 
+/** Graphics on at once: whoever presses without end pushes the oldest out. */
+const mostOn = 100;
+
 const goneMs = ({ leaveMs }: LiveInstance, part: LivePart): number =>
   leaveMs === null ? Infinity : leaveMs + part.leaveMs;
 
@@ -136,5 +139,5 @@ function handedTo(state: LiveState, parts: readonly LivePart[], part: number, at
   const going = leaving(state.instances, parts, atMs);
   const last = going.at(-1);
   const startMs = last?.leaveMs ? Math.max(atMs, last.leaveMs + parts[last.part]!.nextMs) : atMs;
-  return { ...state, instances: [...going, started(part, startMs, parts)].slice(-16), goesOn: true };
+  return { ...state, instances: [...going, started(part, startMs, parts)].slice(-mostOn), goesOn: true };
 }

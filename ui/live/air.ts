@@ -137,7 +137,9 @@ async function turn(): Promise<number | undefined> {
 }
 
 async function show(on: readonly OnAir[], items: readonly LiveItem[], shown: LiveView): Promise<void> {
-  const ready = await Promise.all(on.map(({ part }) => readyFor(items[part]!, shown)));
+  // One that can't be got ready just now keeps none of the others from being seen; it is tried again.
+  const tried = await Promise.all(on.map(({ part }) => readyFor(items[part]!, shown).catch(() => undefined)));
+  if (tried.every((one) => one === undefined)) throw new Error("nothing that is on could be fetched");
   // Getting ready may have taken a while: what is shown is what is on by then.
   const now = steadyMs() + offsetMs;
   const { state } = airedAt(shown, now);
@@ -151,8 +153,10 @@ async function show(on: readonly OnAir[], items: readonly LiveItem[], shown: Liv
   if (shown !== view) return;
   const pictures = on.flatMap((one, i) => {
     const at = still.get(`${one.part} ${one.startMs}`);
-    return at ? [ready[i]!.scene.sample(at.localS)] : [];
+    const scene = tried[i]?.scene;
+    return at && scene ? [scene.sample(at.localS)] : [];
   });
+  const ready = tried.filter((one) => one !== undefined);
   if (pictures.length === 0) return clear();
   const picture = together(ready[0]!.scene.format, pictures);
   if (picture.key === seen?.key) return tellOn(on.map(({ part }) => items[part]!.name));

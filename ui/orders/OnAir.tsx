@@ -110,7 +110,7 @@ function PageCard({ page, busy, doing }: { page: LiveCard; busy: boolean; doing:
 
 /** Whether the page shows the order as it is now. */
 function Brought({ page }: { page: LiveCard }) {
-  const changed = useOrder((state) => state.history.past.length > 0 || state.save.kind !== "saved");
+  const changed = useOrder(({ revision, save }) => save.kind !== "saved" || revision !== page.revision);
   if (page.revision === null) return <Notice weight="note">A worker is bringing the order to it.</Notice>;
   return (
     <p className="quiet fs-13 m-0">

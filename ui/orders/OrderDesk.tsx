@@ -46,7 +46,9 @@ function OpenOrder({ view }: { view: OrderView }) {
 /** Hears what others change, and saves what is left when the page goes away. */
 function useKept(store: OrderStore): void {
   const { id } = store.getState();
-  useEvents([`order:${id}`], () => {
+  useEvents([`order:${id}`], (event) => {
+    // Of one's own changes one knows.
+    if (event !== "reset" && Number(event.body.revision) <= store.getState().revision) return;
     void call(`/api/orders/${id}`, OrderView).then(
       (view) => store.getState().take(view),
       // Heard of again with the next change.

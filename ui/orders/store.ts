@@ -14,6 +14,8 @@ export interface OrderState {
   readonly outputs: OrderView["outputs"];
   readonly history: History;
   readonly save: SaveState<OrderConflict>;
+  /** What is known to be stored. */
+  readonly revision: number;
   /** Why the last thing that was asked for was not done. */
   readonly refused: string | undefined;
   /** The entry that is open. */
@@ -45,7 +47,7 @@ export function createOrder({ id, revision, document, releases, outputs }: Order
         path: `/api/orders/${id}`,
         revision: from,
         conflict: OrderConflict,
-        tell: (save) => set({ save }),
+        tell: (save) => set({ save, revision: saver.at }),
       });
     let saver = saverAt(revision);
     const take = (change: Change<RunningOrder> | undefined) => {
@@ -64,6 +66,7 @@ export function createOrder({ id, revision, document, releases, outputs }: Order
       outputs,
       history: noHistory,
       save: { kind: "saved" },
+      revision,
       refused: undefined,
       chosen: document.entries[0]?.id,
       edit: (label, recipe, merge) => take(doStep(get().document, get().history, label, recipe, merge)),
@@ -75,7 +78,8 @@ export function createOrder({ id, revision, document, releases, outputs }: Order
         if (get().save.kind !== "saved" || view.revision <= saver.at) return;
         saver = saverAt(view.revision);
         const releases = { ...get().releases, ...byId(view.releases) };
-        set({ document: freeze(view.document, true), releases, outputs: view.outputs, history: noHistory });
+        const { document, revision: stored, outputs: kinds } = view;
+        set({ document: freeze(document, true), revision: stored, releases, outputs: kinds, history: noHistory });
       },
       settle: (keep) => {
         const { save, document: mine } = get();
