@@ -90,9 +90,11 @@ export async function saveOrder(
   await addEvent(db, `order:${id}`, { revision });
 }
 
-/** Puts an order away; what is on the air of it goes on. */
-export async function removeOrder(db: Db, id: string): Promise<void> {
-  await db("running_order")
-    .where({ id })
-    .update({ removed_at: db.fn.now(3) });
+/** Puts an order away, or brings it back; what is on the air of it goes on. False where there is none such. */
+export async function putAway(db: Db, id: string, away: boolean): Promise<boolean> {
+  const query = db("running_order").where({ id });
+  const changed = away
+    ? await query.whereNull("removed_at").update({ removed_at: db.fn.now(3) })
+    : await query.whereNotNull("removed_at").update({ removed_at: null });
+  return changed === 1;
 }

@@ -164,11 +164,12 @@ export async function askForOrder(
 /** What placing an entry takes a worker, about. */
 const secondsPerEntry = 0.02;
 
-export async function removeOrder(member: Member, id: string): Promise<null> {
-  await existingOrder(database(), id);
+/** Puts an order away, or brings it back. */
+export async function putOrderAway(member: Member, id: string, away: boolean): Promise<null> {
   await inTransaction(database(), async (trx) => {
-    await orders.removeOrder(trx, id);
-    await addAudit(trx, { memberId: member.id, action: "order.remove", subject: id, detail: {} });
+    if (!(await orders.putAway(trx, id, away))) throw notFound("running order");
+    const action = away ? "order.remove" : "order.restore";
+    await addAudit(trx, { memberId: member.id, action, subject: id, detail: {} });
   });
   return null;
 }

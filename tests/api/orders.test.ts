@@ -69,6 +69,9 @@ describe("an order", () => {
     });
     expect((await as("ines", "POST", `/api/orders/${copy}/remove`)).status).toBe(200);
     expect((await as("ines", "GET", `/api/orders/${copy}`)).status).toBe(404);
+    expect((await as("ines", "POST", `/api/orders/${copy}/restore`)).status).toBe(200);
+    expect((await as("ines", "GET", `/api/orders/${copy}`)).data.document.name).toBe("Copied");
+    expect((await as("ines", "POST", `/api/orders/${copy}/restore`)).status).toBe(404);
   });
 
   test("takes nothing that is none: unknown designs, files nobody has, two of one id, wild paths, too many", async () => {

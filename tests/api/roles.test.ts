@@ -13,6 +13,7 @@ const access: Readonly<
   "GET /api/orders/[order]": "contributor",
   "POST /api/orders/[order]/patches": "contributor",
   "POST /api/orders/[order]/remove": "contributor",
+  "POST /api/orders/[order]/restore": "contributor",
   "POST /api/orders/[order]/clips": "contributor",
   "GET /api/orders/[order]/live": "contributor",
   "POST /api/orders/[order]/live": "contributor",

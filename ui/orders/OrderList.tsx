@@ -22,8 +22,16 @@ export function OrderList() {
     queryFn: () => call(`/api/orders?${new URLSearchParams({ page: String(page), search })}`, ListShape),
     placeholderData: (before) => before,
   });
-  const remove = async ({ id }: OrderCard) => {
-    await call(`/api/orders/${id}/remove`, z.null(), {});
+  const [away, setAway] = useState<OrderCard>();
+  const [fault, setFault] = useState<string>();
+  const move = async (order: OrderCard, to: "remove" | "restore") => {
+    setFault(undefined);
+    try {
+      await call(`/api/orders/${order.id}/${to}`, z.null(), {});
+      setAway(to === "remove" ? order : undefined);
+    } catch (error) {
+      setFault((error as Error).message);
+    }
     await list.refetch();
   };
   const orders = list.data?.orders ?? [];
@@ -48,7 +56,15 @@ export function OrderList() {
           />
         </div>
       </div>
-      {list.error && <Notice weight="stop">{list.error.message}</Notice>}
+      {(fault ?? list.error?.message) && <Notice weight="stop">{fault ?? list.error?.message}</Notice>}
+      {away && (
+        <Notice weight="note">
+          “{away.name}” is put away.{" "}
+          <button type="button" className="chip" onClick={() => void move(away, "restore")}>
+            Bring it back
+          </button>
+        </Notice>
+      )}
       {list.data && orders.length === 0 && (
         <Notice weight="note">
           {search === "" ? "There is none yet. Begin one, and add graphics to it." : "None is called like this."}
@@ -67,26 +83,12 @@ export function OrderList() {
           </thead>
           <tbody>
             {orders.map((order) => (
-              <tr key={order.id}>
-                <td>
-                  <Link href={`/orders/${order.id}`} className="font-serif fs-15 text-body">
-                    {order.name}
-                  </Link>
-                </td>
-                <td className="figures">{order.entries}</td>
-                <td className="quiet">
-                  {writeDate(order.changedAt)}
-                  {order.changedBy && `, ${order.changedBy}`}
-                </td>
-                <td className="text-end">
-                  <button type="button" className="chip" onClick={() => setNaming(order)}>
-                    Copy
-                  </button>{" "}
-                  <button type="button" className="chip" onClick={() => void remove(order)}>
-                    Put away
-                  </button>
-                </td>
-              </tr>
+              <OrderRow
+                key={order.id}
+                order={order}
+                onCopy={() => setNaming(order)}
+                onAway={() => void move(order, "remove")}
+              />
             ))}
           </tbody>
         </Table>
@@ -97,6 +99,31 @@ export function OrderList() {
       />
       {naming && <NameDialog of={naming === "new" ? undefined : naming} onClose={() => setNaming(undefined)} />}
     </main>
+  );
+}
+
+function OrderRow({ order, onCopy, onAway }: { order: OrderCard; onCopy: () => void; onAway: () => void }) {
+  return (
+    <tr>
+      <td>
+        <Link href={`/orders/${order.id}`} className="font-serif fs-15 text-body">
+          {order.name}
+        </Link>
+      </td>
+      <td className="figures">{order.entries}</td>
+      <td className="quiet">
+        {writeDate(order.changedAt)}
+        {order.changedBy && `, ${order.changedBy}`}
+      </td>
+      <td className="text-end">
+        <button type="button" className="chip" onClick={onCopy}>
+          Copy
+        </button>{" "}
+        <button type="button" className="chip" onClick={onAway}>
+          Put away
+        </button>
+      </td>
+    </tr>
   );
 }
 

@@ -1,4 +1,4 @@
 import { handler } from "@/server/auth/handler";
-import { removeOrder } from "@/server/orders/orders";
+import { putOrderAway } from "@/server/orders/orders";
 
-export const POST = handler("contributor", {}, ({ params, member }) => removeOrder(member, params.order!));
+export const POST = handler("contributor", {}, ({ params, member }) => putOrderAway(member, params.order!, true));
