@@ -153,6 +153,22 @@ export async function addRequest(
   await db("export_request").insert({ id, title, created_by: createdBy }).onConflict("id").ignore();
 }
 
+/** What was asked for under a request, batch by batch: of a release and format, whole orders or single fill-ins. */
+export const batchOf = (releaseId: string, format: string, whole: boolean): string => `${releaseId} ${format} ${whole}`;
+
+/** How many exports of each batch a request has already. */
+export async function countBatches(db: Db, requestId: string): Promise<Map<string, number>> {
+  const rows: Row[] = await db("export")
+    .where({ request_id: requestId })
+    .select("release_id", "format", db.raw("running_order is not null as whole"));
+  const counts = new Map<string, number>();
+  for (const { release_id: release, format, whole } of rows) {
+    const batch = batchOf(release as string, format as string, Boolean(whole));
+    counts.set(batch, (counts.get(batch) ?? 0) + 1);
+  }
+  return counts;
+}
+
 /** What exports were filled with, by their ids. */
 export async function listFills(db: Db, ids: readonly string[]): Promise<Map<string, Values>> {
   const rows: Row[] = ids.length > 0 ? await db("export").whereIn("id", ids).select("id", "fill") : [];

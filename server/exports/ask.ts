@@ -101,7 +101,7 @@ export interface AskedTogether {
   readonly title: string;
 }
 
-export const newRequest = (title: string): AskedTogether => ({ id: newId(), title: title.slice(0, 200) });
+export const newRequest = (title: string, id = newId()): AskedTogether => ({ id, title: title.slice(0, 200) });
 
 /** Queues clips of one release, all of them or none. Refuses more than may wait. */
 export async function askForClips(

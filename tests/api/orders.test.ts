@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { database, disconnect } from "@/server/db/connection";
 import { as, base, cookieOf, pause, releaseId, send, until } from "../support/api";
 
 jest.setTimeout(180_000);
@@ -12,6 +13,7 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   for (const id of begun) await as("ines", "POST", `/api/orders/${id}/remove`);
+  await disconnect();
 });
 
 const strap = (id: string, name: string, lengthS = 3) => ({
@@ -134,6 +136,17 @@ describe("an order", () => {
     const single = (await as("ines", "POST", `/api/orders/${id}/clips`, page)).data;
     expect((await ended(single.job)).error).toContain("shows one graphic");
   });
+});
+
+test("a job that is taken up again asks for nothing twice", async () => {
+  const id = await orderOf([strap("a", "Wren Okafor"), strap("b", "Bram Oakhanger")]);
+  const asked = { formats: ["wide"], outputs: ["captions"], whole: true, parts: true };
+  const { job } = (await as("ines", "POST", `/api/orders/${id}/clips`, asked)).data;
+  expect((await ended(job)).result).toEqual({ made: 3, skipped: [] });
+  // As after a worker that was killed when all was asked for, but not yet said.
+  await database()("job").where({ id: job }).update({ state: "waiting", ended_at: null, result: null });
+  expect((await ended(job)).result).toEqual({ made: 3, skipped: [] });
+  expect((await as("ines", "GET", `/api/requests/${job}/files`)).data.exports.length).toBe(3);
 });
 
 describe("the air", () => {

@@ -1,11 +1,11 @@
 "use client";
 import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
-import { ArrowClockwise, ArrowCounterclockwise } from "react-bootstrap-icons";
 import { frameToS } from "@/core/document/fps";
 import { orderLengthS } from "@/core/order/playable";
 import { Notice } from "@/ui/parts/Notice";
 import { Segments } from "@/ui/parts/Segments";
+import { StepsBack } from "@/ui/parts/StepsBack";
 import type { PlacedParts } from "@/ui/stage/protocol";
 import { useStagePlayer, usePlayerView } from "@/ui/stage/use-player";
 import { AddDialog } from "./AddDialog";
@@ -103,24 +103,12 @@ function OrderHead({ placed }: { placed: PlacedParts | undefined }) {
           onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
         />
         <OrderSaved />
-        <button
-          type="button"
-          className="tool"
-          disabled={!past}
-          onClick={() => store.getState().undo()}
-          title={past ? `Undo: ${past.label} (Ctrl Z)` : "Nothing to undo"}
-        >
-          <ArrowCounterclockwise aria-hidden /> <span className="visually-hidden">Undo</span>
-        </button>
-        <button
-          type="button"
-          className="tool"
-          disabled={!future}
-          onClick={() => store.getState().redo()}
-          title={future ? `Redo: ${future.label}` : "Nothing to redo"}
-        >
-          <ArrowClockwise aria-hidden /> <span className="visually-hidden">Redo</span>
-        </button>
+        <StepsBack
+          past={past}
+          future={future}
+          onUndo={() => store.getState().undo()}
+          onRedo={() => store.getState().redo()}
+        />
         {placed && (
           <output className="figures order__total ms-auto">
             {placed.parts.length} on, {clock(frameToS(placed.showingFrames, placed.fps))}

@@ -62,7 +62,7 @@ export function OrderStrip({ player, placed }: { player: StagePlayer; placed: Pl
           >
             <Folds strip={strip} />
             <Papers papers={papers} strip={strip} player={player} />
-            <Needle player={player} strip={strip} />
+            <Needle player={player} strip={strip} periodS={placed ? frameToS(placed.periodFrames, placed.fps) : 0} />
           </div>
         )}
       </div>
@@ -184,7 +184,11 @@ function placeAt(papers: readonly Paper[], strip: FoldedStrip, { id, x, startX }
   return at < 0 ? papers.length : at;
 }
 
-function Needle({ player, strip }: { player: StagePlayer; strip: FoldedStrip }) {
-  const x = usePlayerView(player, ({ timeS }) => Math.round(strip.xOf(timeS) * 2) / 2);
+/** Every showing runs over the same strip. */
+function Needle({ player, strip, periodS }: { player: StagePlayer; strip: FoldedStrip; periodS: number }) {
+  const x = usePlayerView(player, ({ timeS }) => {
+    const withinS = periodS > 0 ? timeS % periodS : timeS;
+    return Math.round(strip.xOf(withinS) * 2) / 2;
+  });
   return <i className="order-strip__needle" style={{ left: x }} aria-hidden />;
 }

@@ -1,5 +1,5 @@
 "use client";
-import { ArrowClockwise, ArrowCounterclockwise } from "react-bootstrap-icons";
+import { StepsBack } from "@/ui/parts/StepsBack";
 import { useSheet } from "./store";
 
 /** Whether all that was typed is kept. */
@@ -20,26 +20,5 @@ export function History() {
   const future = useSheet((state) => state.future.at(-1));
   const undo = useSheet((state) => state.undo);
   const redo = useSheet((state) => state.redo);
-  return (
-    <>
-      <button
-        type="button"
-        className="tool"
-        disabled={!past}
-        onClick={undo}
-        title={past ? `Undo: ${past.label} (Ctrl Z)` : "Nothing to undo"}
-      >
-        <ArrowCounterclockwise aria-hidden /> <span className="visually-hidden">Undo</span>
-      </button>
-      <button
-        type="button"
-        className="tool"
-        disabled={!future}
-        onClick={redo}
-        title={future ? `Redo: ${future.label}` : "Nothing to redo"}
-      >
-        <ArrowClockwise aria-hidden /> <span className="visually-hidden">Redo</span>
-      </button>
-    </>
-  );
+  return <StepsBack past={past} future={future} onUndo={undo} onRedo={redo} />;
 }

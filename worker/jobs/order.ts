@@ -8,6 +8,7 @@ import { entryName } from "@/core/order/names";
 import type { OrderDesk, PlacedOrder } from "@/core/order/prepare";
 import { factsOf, type MadeOutput } from "@/core/outputs/output";
 import { placedAs } from "@/render/order-clip";
+import { batchOf, countBatches } from "@/server/db/exports";
 import { findMember } from "@/server/db/members";
 import type { Release } from "@/server/db/releases";
 import { askForClips, chosenOutputs, newRequest, type AskedClip } from "@/server/exports/ask";
@@ -22,16 +23,24 @@ import { defineJob } from "./define";
  */
 export const job = defineJob({
   payload: OrderClipsRequest.extend({ order: z.string(), member: z.string() }),
-  run: async ({ db, progress }, { order: id, member: memberId, formats, outputs, whole, parts }) => {
+  run: async ({ db, lease, progress }, { order: id, member: memberId, formats, outputs, whole, parts }) => {
     progress.stage = "placing";
     const { document } = await existingOrder(db, id);
     const member = await findMember(db, memberId);
     if (!member) throw new Refusal(403, "member_gone", "Whoever asked for this is no member any more.");
     const shown = { ...document, entries: document.entries.filter(({ on }) => on) };
     const { releases, desks } = await desksFor(db, shown);
-    const request = newRequest(document.name);
+    // Named after the job: one that is taken up again knows what was asked for before.
+    const request = newRequest(document.name, lease.job.id);
+    const before = await countBatches(db, request.id);
     const answer = { made: 0, skipped: [] as string[] };
     const ask = async (release: Release, clips: readonly AskedClip[]) => {
+      const { format, order } = clips[0]!;
+      const asked = before.get(batchOf(release.id, format, order !== undefined));
+      if (asked !== undefined) {
+        answer.made += asked;
+        return;
+      }
       const { ids, skipped } = await askForClips(member, release, clips, request);
       answer.made += ids.length;
       answer.skipped.push(...skipped);
