@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
-import type { Fps } from "@/core/document/fps";
+import { frameRates, type Fps } from "@/core/document/fps";
 import { mayDrop } from "@/core/document/timecode";
 import { nameFactsOf } from "@/core/naming/facts";
 import { fileStem } from "@/core/naming/file-name";
@@ -16,14 +16,16 @@ import { stageClient } from "@/ui/stage/client";
 import { desksOf, nameOfEntry } from "./names";
 import { useOrder, useOrderStore, type OrderState } from "./store";
 
-const rates: readonly { readonly id: string; readonly label: string; readonly fps: Fps }[] = [
-  { id: "25", label: "25", fps: { num: 25, den: 1 } },
-  { id: "24", label: "24", fps: { num: 24, den: 1 } },
-  { id: "29.97", label: "29.97, drop-frame", fps: { num: 30000, den: 1001 } },
-  { id: "30", label: "30", fps: { num: 30, den: 1 } },
-  { id: "50", label: "50", fps: { num: 50, den: 1 } },
-  { id: "59.94", label: "59.94, drop-frame", fps: { num: 60000, den: 1001 } },
-];
+/** Rates as people name them; those of broadcast count timecodes with and without dropping. */
+const rates = Object.entries(frameRates).flatMap(([name, fps]) =>
+  mayDrop(fps)
+    ? [
+        { id: `${name} drop`, label: `${name}, drop-frame`, fps, drop: true },
+        { id: name, label: `${name}, non-drop`, fps, drop: false },
+      ]
+    : [{ id: name, label: name, fps, drop: false }],
+);
+type Rate = (typeof rates)[number];
 
 type ListKind = "csv" | "otio" | "edl";
 const kinds: readonly { readonly id: ListKind; readonly label: string; readonly about: string }[] = [
@@ -43,7 +45,7 @@ async function placedAt({ document: order, releases }: OrderState, format: strin
 }
 
 /** Each list as a file: name and text. */
-async function written(state: OrderState, kind: ListKind, format: string, fps: Fps, hours: number) {
+async function written(state: OrderState, kind: ListKind, format: string, { fps, drop }: Rate, hours: number) {
   const placed = await placedAt(state, format, fps);
   const entries = new Map(state.document.entries.map((entry) => [entry.id, entry]));
   const timed = {
@@ -64,7 +66,6 @@ async function written(state: OrderState, kind: ListKind, format: string, fps: F
   const fromFrame = Math.round((hours * 3600 * fps.num) / fps.den);
   const { name } = state.document;
   const stem = slug(name, 80) || "order";
-  const drop = mayDrop(fps);
   if (kind === "csv") return [{ name: `${stem}.csv`, text: timingSheet(clips, { fps, drop, fromFrame }) }];
   if (kind === "otio") {
     const text = JSON.stringify(editList(clips, { name, fps, fromFrame }), null, 2);
@@ -91,11 +92,11 @@ export function OrderLists({ format }: { format: string | undefined }) {
   const [rate, setRate] = useState("25");
   const [hours, setHours] = useState(0);
   const [fault, setFault] = useState<string>();
-  const fps = rates.find(({ id }) => id === rate)!.fps;
+  const chosen = rates.find(({ id }) => id === rate)!;
   const take = async (kind: ListKind) => {
     setFault(undefined);
     try {
-      for (const list of await written(store.getState(), kind, format!, fps, hours)) save(list);
+      for (const list of await written(store.getState(), kind, format!, chosen, hours)) save(list);
     } catch (error) {
       setFault((error as Error).message);
     }
