@@ -126,6 +126,7 @@ export function orderPlayable(format: Format, order: TimedOrder, playables: read
     lengthS,
     pictures: [...new Set(playables.flatMap(({ pictures }) => pictures))],
     showsVideo: playables.some(({ showsVideo }) => showsVideo),
+    againS: times > 1 ? frameToS(periodFrames, fps) : undefined,
     tellingS: tellingOf(order, playables),
     posterS: parts.length === 0 ? 0 : frameToS(parts[0]!.startFrame, fps) + playables[0]!.posterS,
     words: () =>

@@ -17,6 +17,8 @@ export interface Playable {
   readonly pictures: readonly string[];
   /** Whether it shows videos too: then the host loads what each instant needs, by `rastersOf`. */
   readonly showsVideo: boolean;
+  /** Second from which on everything comes again as it was; undefined where nothing does. */
+  readonly againS?: number | undefined;
   /** Seconds that tell most of it, in order: a proof looks at them. */
   readonly tellingS: readonly number[];
   /** The instant of its poster, in seconds. */

@@ -16,12 +16,19 @@ export interface VideoProof {
   readonly changed?: (expected: Expected) => Expected;
 }
 
-/** Frames that are decoded from end to end: two minutes at 25 a second. */
-const mostDecoded = 3000;
+/** Of what comes again and again so many frames are decoded from end to end at least: two minutes at 25 a second. */
+const leastDecoded = 3000;
+
+/** Frames that are decoded from end to end: all, but where everything comes again as it was. */
+function decodedFrames({ plan, playable: { againS } }: ProofJob): number {
+  const all = plan.frames.length;
+  if (againS === undefined) return all;
+  return Math.min(all, Math.max(leastDecoded, Math.ceil((againS * plan.fps.num) / plan.fps.den)));
+}
 
 /**
- * Decodes a finished video whole, every stream of it, and compares it with what was asked and painted. A very long one is
- * decoded whole to begin with, and from there on at the frames that tell most; all of its frames are counted.
+ * Decodes a finished video whole, every stream of it, and compares it with what was asked and painted. Where
+ * all comes again as it was, its first showing is decoded whole, and from there on the frames that tell most; all are counted.
  */
 export async function proveVideo(job: ProofJob, frames: PaintedFrames, kind: VideoProof): Promise<Proof> {
   const probe = await probeFile(job.file, job.signal);
@@ -42,7 +49,7 @@ export async function proveVideo(job: ProofJob, frames: PaintedFrames, kind: Vid
   if (probe.sound) faults.push(...(await proveSound(job, seconds)));
 
   const chosen = tellingFrames(job);
-  const decode = wanted > mostDecoded ? decodeParts : decodeWhole;
+  const decode = decodedFrames(job) < wanted ? decodeParts : decodeWhole;
   const [{ count, pixels }, grounds] = await Promise.all([decode(job, chosen, kind), groundsOf(job, chosen)]);
   expect(count === wanted, `${count} frames instead of ${wanted}`);
   const frameBytes = size.width * size.height * 4;
@@ -126,21 +133,22 @@ async function decodeWhole(
   return { count, pixels };
 }
 
-/** The same of a very long file: what comes late is sought out. */
+/** The same of a file in which all comes again: what comes late is sought out. */
 async function decodeParts(
   job: ProofJob,
   chosen: readonly number[],
   kind: VideoProof,
 ): Promise<{ count: number; pixels: Buffer }> {
   const { num, den } = job.plan.fps;
-  const early = chosen.filter((frame) => frame < mostDecoded);
+  const decoded = decodedFrames(job);
+  const early = chosen.filter((frame) => frame < decoded);
   const { decoder = [] } = kind;
   const graph = `[0:v]split[all][some];[some]${selected(early)}[chosen]`;
-  const limit = ["-t", ((mostDecoded * den) / num).toFixed(6)];
+  const limit = ["-t", ((decoded * den) / num).toFixed(6)];
   const outputs = ["-map", "[all]", "-f", "null", "-", "-map", "[chosen]", ...rawOut];
   const args = [...limit, ...decoder, "-i", job.file, "-filter_complex", graph, ...outputs];
   const parts = [await runFfmpeg(args, { signal: job.signal })];
-  for (const frame of chosen.filter((frame) => frame >= mostDecoded)) {
+  for (const frame of chosen.filter((frame) => frame >= decoded)) {
     // A quarter of a frame early, so that rounding never seeks past it.
     const from = ["-ss", (((frame - 0.25) * den) / num).toFixed(6), ...decoder, "-i", job.file];
     const one = [...from, "-an", "-frames:v", "1", "-vf", "format=rgba", ...rawOut];

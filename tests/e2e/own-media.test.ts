@@ -6,7 +6,7 @@ import { createCanvas, loadImage } from "@napi-rs/canvas";
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import sharp from "sharp";
-import { base, cookieOf, pause } from "../support/api";
+import { base, cookieOf } from "../support/api";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
 import { videoFile } from "../support/files";
 
@@ -144,20 +144,14 @@ test("several pictures go to the empty slots in turn, two slots change places by
   };
   // Pictures that are still coming move what lies below them.
   await page.waitForFunction(() => [...document.images].every(({ complete }) => complete));
-  const swapped = () =>
-    page.$eval(".field[data-field=slot-1] .slot__own", (own) => own.textContent!.includes("Second"));
-  // A browser under load may take the press for a click.
-  for (let tries = 0; tries < 3 && !(await swapped()); tries++) {
-    const pulled = await middle(".field[data-field=slot-1] .slot__held");
-    const to = await page.$(".field[data-field=slot-3] .slot");
-    const [from, over] = [(await pulled.boundingBox())!, (await to!.boundingBox())!];
-    await page.mouse.move(from.x + 8, from.y + 8);
-    await page.mouse.down();
-    await page.mouse.move(over.x + 20, over.y + 12, { steps: 8 });
-    await page.mouse.move(over.x + 24, over.y + 16, { steps: 2 });
-    await page.mouse.up();
-    await pause(1000);
-  }
+  const pulled = await middle(".field[data-field=slot-1] .slot__held");
+  const to = await page.$(".field[data-field=slot-3] .slot");
+  const [from, over] = [(await pulled.boundingBox())!, (await to!.boundingBox())!];
+  await page.mouse.move(from.x + 8, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(over.x + 20, over.y + 12, { steps: 8 });
+  await page.mouse.move(over.x + 24, over.y + 16, { steps: 2 });
+  await page.mouse.up();
   await held("slot-1", "Second");
   await held("slot-3", "First");
   await page.select(".field[data-field=slot-1] .slot__swap select", "slot-3");
