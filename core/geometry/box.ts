@@ -34,17 +34,13 @@ export function intersectBox(a: Box, b: Box): Box {
 
 /** The upright box around a mapped box. */
 export function mapBox(m: Matrix, box: Box): Box {
-  const corners = [
-    apply(m, box.x, box.y),
-    apply(m, box.x + box.width, box.y),
-    apply(m, box.x, box.y + box.height),
-    apply(m, box.x + box.width, box.y + box.height),
-  ];
-  const xs = corners.map((corner) => corner[0]);
-  const ys = corners.map((corner) => corner[1]);
-  const x = Math.min(...xs);
-  const y = Math.min(...ys);
-  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+  const [x0, y0] = apply(m, box.x, box.y);
+  const [x1, y1] = apply(m, box.x + box.width, box.y);
+  const [x2, y2] = apply(m, box.x, box.y + box.height);
+  const [x3, y3] = apply(m, box.x + box.width, box.y + box.height);
+  const x = Math.min(x0, x1, x2, x3);
+  const y = Math.min(y0, y1, y2, y3);
+  return { x, y, width: Math.max(x0, x1, x2, x3) - x, height: Math.max(y0, y1, y2, y3) - y };
 }
 
 /** A box with a margin all round; an empty one stays empty. */

@@ -30,10 +30,21 @@ export function cosSin(degrees: number): readonly [number, number] {
   return [Math.cos(radians), Math.sin(radians)];
 }
 
+/** The map and then a shift: `multiply(translation(x, y), m)`, for what is worked out for every letter of a frame. */
+export const shifted = (m: Matrix, x: number, y: number): Matrix => [m[0], m[1], m[2], m[3], m[4] + x, m[5] + y];
+
+/** A shift and then the map: `multiply(m, translation(x, y))`. */
+export const shiftedFirst = (m: Matrix, x: number, y: number): Matrix => [
+  m[0],
+  m[1],
+  m[2],
+  m[3],
+  m[0] * x + m[2] * y + m[4],
+  m[1] * x + m[3] * y + m[5],
+];
+
 /** Scale and turn about a point. */
-export function about(x: number, y: number, inner: Matrix): Matrix {
-  return multiply(translation(x, y), multiply(inner, translation(-x, -y)));
-}
+export const about = (x: number, y: number, inner: Matrix): Matrix => shifted(shiftedFirst(inner, -x, -y), x, y);
 
 export function apply(m: Matrix, x: number, y: number): readonly [number, number] {
   return [m[0] * x + m[2] * y + m[4], m[1] * x + m[3] * y + m[5]];

@@ -42,6 +42,7 @@ export function rectanglePath(width: number, height: number, corners: Corners): 
   turn(bl, d, height, 0, height, 0, height - d);
   turn(tl, 0, a, 0, 0, a, 0);
   commands.push(["Z"]);
-  const id = `r${[width, height, ...corners.flatMap((corner) => [corner.size, corner.style])].join(",")}`;
+  let id = `r${width},${height}`;
+  for (const { size, style } of corners) id += `,${size},${style}`;
   return makePath(id, commands);
 }

@@ -13,8 +13,23 @@ export interface ShapeOutline {
 const factsOf = ({ kind }: BoundShape) => shapeKinds[kind] as unknown as ShapeFacts<never, BoundShape>;
 
 /** The outline for a box of this size, in u from its top left. Throws with the reason when it can't be read. */
-export const outlinePath = ({ layer, mirrored }: ShapeOutline, width: number, height: number): Path =>
-  factsOf(layer).outline(layer, { width, height, mirrored });
+export function outlinePath({ layer, mirrored }: ShapeOutline, width: number, height: number): Path {
+  const last = lastOutlines.get(layer);
+  if (last?.width === width && last.height === height && last.mirrored === mirrored) return last.path;
+  const path = factsOf(layer).outline(layer, { width, height, mirrored });
+  lastOutlines.set(layer, { width, height, mirrored, path });
+  return path;
+}
+
+interface Outlined {
+  readonly width: number;
+  readonly height: number;
+  readonly mirrored: boolean;
+  readonly path: Path;
+}
+
+/** From frame to frame most shapes keep their size. */
+const lastOutlines = new WeakMap<BoundShape, Outlined>();
 
 /** What a stroke follows: the outline, unless its kind says otherwise. */
 export function strokePath(outline: ShapeOutline, width: number, height: number): Path {

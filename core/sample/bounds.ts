@@ -9,9 +9,11 @@ export function opsBounds(ops: readonly PaintOp[]): Box {
   return bounds;
 }
 
+/** Of steps that hold others, which are asked again and again by what is around them. */
 const known = new WeakMap<PaintOp, Box>();
 
 export function opBounds(op: PaintOp): Box {
+  if (op.kind !== "layer" && op.kind !== "mean") return factsOfStep(op).bounds(op, opsBounds);
   let bounds = known.get(op);
   if (!bounds) known.set(op, (bounds = factsOfStep(op).bounds(op, opsBounds)));
   return bounds;

@@ -78,18 +78,30 @@ function samplesFor([from, to]: readonly [readonly TopLayer[], readonly TopLayer
   return Math.min(most, Math.max(2, Math.ceil(travelPx(blurred(from), blurred(to)) * 2) + 1));
 }
 
+const knownChildren = new WeakMap<Still, ReadonlyMap<string | undefined, readonly string[]>>();
+
+/** The layers of each group, by its id; of none, those that are in no group. */
+function childrenOf(still: Still): ReadonlyMap<string | undefined, readonly string[]> {
+  const known = knownChildren.get(still);
+  if (known) return known;
+  const children = new Map<string | undefined, string[]>();
+  for (const { layer } of still.layers) {
+    const siblings = children.get(layer.in);
+    if (siblings) siblings.push(layer.id);
+    else children.set(layer.in, [layer.id]);
+  }
+  knownChildren.set(still, children);
+  return children;
+}
+
 class Sampler {
-  private readonly children = new Map<string | undefined, string[]>();
+  private readonly children: ReadonlyMap<string | undefined, readonly string[]>;
 
   constructor(
     private readonly poses: Poses,
     private readonly table: Timetable,
   ) {
-    for (const { layer } of poses.still.layers) {
-      const siblings = this.children.get(layer.in);
-      if (siblings) siblings.push(layer.id);
-      else this.children.set(layer.in, [layer.id]);
-    }
+    this.children = childrenOf(poses.still);
   }
 
   /** The layers that are in no group, each with all its steps. */

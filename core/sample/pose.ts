@@ -1,5 +1,5 @@
 import type { Box } from "../geometry/box";
-import { about, cosSin, multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
+import { about, cosSin, multiply, rotation, scaling, shifted, type Matrix } from "../geometry/matrix";
 import type { Rgba } from "../bind/types";
 import type { ShapeOutline } from "../layout/outline";
 import type { Still, StillLayer } from "../layout/types";
@@ -24,12 +24,30 @@ export interface Posed {
   readonly shown: Box | undefined;
 }
 
+/** What is the same at every instant of a still. */
+interface StillFacts {
+  readonly byId: ReadonlyMap<string, StillLayer>;
+  readonly measures: Measures;
+}
+
+const knownFacts = new WeakMap<Still, StillFacts>();
+
+function factsOf(still: Still): StillFacts {
+  const known = knownFacts.get(still);
+  if (known) return known;
+  const byId = new Map(still.layers.map((entry) => [entry.layer.id, entry]));
+  const format = { width: still.format.width / still.pxPerU, height: still.format.height / still.pxPerU };
+  const { seed, turnedRound } = still;
+  const facts = { byId, measures: { boxOf: (id: string) => byId.get(id)?.box, format, seed, turnedRound } };
+  knownFacts.set(still, facts);
+  return facts;
+}
+
 /** All layers of a still at one instant of a clip, and at instants a little before it. */
 export class Poses {
   private readonly byLag = new Map<number, ReadonlyMap<string, Posed>>();
   private readonly states = new Map<string, LayerState>();
-  private readonly byId: ReadonlyMap<string, StillLayer>;
-  private readonly sides: { width: number; height: number };
+  private readonly byId: StillFacts["byId"];
   private readonly measures: Measures;
 
   constructor(
@@ -39,10 +57,9 @@ export class Poses {
     /** The instant whose frames videos show: the same for all instants of one exposure. */
     private readonly videoS = timeS,
   ) {
-    this.byId = new Map(still.layers.map((entry) => [entry.layer.id, entry]));
-    this.sides = { width: still.format.width / still.pxPerU, height: still.format.height / still.pxPerU };
-    const { seed, turnedRound } = still;
-    this.measures = { boxOf: (id) => this.byId.get(id)?.box, format: this.sides, seed, turnedRound };
+    const { byId, measures } = factsOf(still);
+    this.byId = byId;
+    this.measures = measures;
   }
 
   /** The poses as they were `lagS` seconds of arriving (or leaving) before. */
@@ -65,7 +82,7 @@ export class Poses {
       const scale = entry.scale * state.scale;
       const turned = multiply(rotation(entry.turn + state.turn), scaling(scale, scale));
       const own = about(box.x + box.width * pivot.x, box.y + box.height * pivot.y, turned);
-      const world = multiply(parent, multiply(translation(state.dx, state.dy), own));
+      const world = multiply(parent, shifted(own, state.dx, state.dy));
       const shown = scale > 0 ? grown(sized(box, values, this.still.turnedRound), state.grows) : undefined;
       poses.set(layer.id, { still: entry, state, parent, world, shown });
     }

@@ -1,7 +1,7 @@
 import type { BoundFill, BoundStroke } from "../bind/types";
 import type { Box } from "../geometry/box";
 import { trimPath } from "../geometry/curve";
-import { multiply, rotation, translation, type Matrix } from "../geometry/matrix";
+import { multiply, rotation, shifted, shiftedFirst, type Matrix } from "../geometry/matrix";
 import { makePath, type Path } from "../geometry/path";
 import { rectanglePath } from "../geometry/rectangle";
 import { snapMatrix, snapShare, snapU } from "./key";
@@ -15,7 +15,7 @@ export const boxPath = (box: Box): Path =>
   rectanglePath(snapU(box.width), snapU(box.height), [square, square, square, square]);
 
 /** The map from a layer's own corner to pixels. */
-export const placed = (posed: Posed, box: Box): Matrix => snapMatrix(multiply(posed.world, translation(box.x, box.y)));
+export const placed = (posed: Posed, box: Box): Matrix => snapMatrix(shiftedFirst(posed.world, box.x, box.y));
 
 const black: BoundFill = { kind: "plain", colour: { r: 0, g: 0, b: 0, a: 1 } };
 
@@ -77,14 +77,18 @@ export const halfPlane: Path = makePath("half", [
 ]);
 export const halfPlaneOp = (matrix: Matrix): FillOp => fillOp(halfPlane, snapMatrix(matrix), halfPlane.bounds);
 
-/** What a straight cut leaves, as a matte; its edge fades over the cut's softness. */
-export function edgeOp(clip: EdgeClip, base: Matrix): FillOp {
-  const matrix = multiply(base, multiply(translation(clip.x, clip.y), rotation(clip.angle)));
-  if (clip.soft <= 0) return halfPlaneOp(matrix);
-  const stops = [0, 0.25, 0.5, 0.75, 1].map((at) => ({
+const fade: BoundFill = {
+  kind: "linear",
+  angle: 0,
+  stops: [0, 0.25, 0.5, 0.75, 1].map((at) => ({
     at,
     colour: { r: 0, g: 0, b: 0, a: 0.5 + 0.5 * Math.cos(Math.PI * at) },
-  }));
-  const fade = { kind: "linear" as const, angle: 0, stops };
+  })),
+};
+
+/** What a straight cut leaves, as a matte; its edge fades over the cut's softness. */
+export function edgeOp(clip: EdgeClip, base: Matrix): FillOp {
+  const matrix = multiply(base, shifted(rotation(clip.angle), clip.x, clip.y));
+  if (clip.soft <= 0) return halfPlaneOp(matrix);
   return fillOp(halfPlane, snapMatrix(matrix), { x: -clip.soft, y: -1, width: clip.soft, height: 2 }, fade);
 }

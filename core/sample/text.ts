@@ -1,5 +1,5 @@
 import type { BoundFill, BoundText } from "../bind/types";
-import { about, multiply, rotation, scaling, translation, type Matrix } from "../geometry/matrix";
+import { about, multiply, rotation, scaling, shifted, shiftedFirst, type Matrix } from "../geometry/matrix";
 import type { TextContent } from "../layout/types";
 import type { TextPart } from "../type/parts";
 import { saidBy } from "../type/ranges";
@@ -57,8 +57,8 @@ class TextInk {
     const x = box.x + part.box.x + part.box.width * pivot.x;
     const y = box.y + part.box.y + part.box.height * pivot.y;
     const turned = about(x, y, multiply(rotation(state.turn), scaling(state.scale, state.scale)));
-    const world = multiply(this.posed.world, multiply(translation(state.dx, state.dy), turned));
-    const matrix = snapMatrix(multiply(world, translation(box.x, box.y)));
+    const world = multiply(this.posed.world, shifted(turned, state.dx, state.dy));
+    const matrix = snapMatrix(shiftedFirst(world, box.x, box.y));
     const ops = [...this.grounds(part, matrix), ...this.letters(part, matrix)];
     const mattes: MatteOp[] = state.clips.map((clip) => ({
       ops: [edgeOp(clip, clip.moves ? world : this.posed.world)],

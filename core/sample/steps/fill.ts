@@ -7,6 +7,9 @@ const bounds = (op: FillOp) => mapBox(op.matrix, op.path.bounds);
 
 export const step = defineStep<"fill">({
   bounds,
-  write: writeInked,
+  write: (op, parts) => {
+    writeInked(op, parts);
+    parts.push(op.rule ?? "");
+  },
   travelPx: (from, to) => inkedTravel(from, to, bounds),
 });

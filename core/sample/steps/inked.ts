@@ -1,3 +1,4 @@
+import type { BoundFill } from "../../bind/types";
 import type { Box } from "../../geometry/box";
 import { apply, type Matrix } from "../../geometry/matrix";
 import type { FillOp, StrokeOp } from "../types";
@@ -6,11 +7,17 @@ import type { FillOp, StrokeOp } from "../types";
  * Outlines that are filled or drawn along.
  */
 
-export function writeInked(op: FillOp | StrokeOp, parts: string[]): void {
-  const { path, matrix, ...rest } = op;
+function fillText(fill: BoundFill): string {
+  if (fill.kind !== "plain") return JSON.stringify(fill);
+  const { r, g, b, a } = fill.colour;
+  return `${r},${g},${b},${a}`;
+}
+
+/** All that fills and strokes have in common. */
+export function writeInked({ kind, path, matrix, fill, box, opacity }: FillOp | StrokeOp, parts: string[]): void {
   // A plain colour is the same wherever its box ends.
-  const facts = op.fill.kind === "plain" ? { ...rest, box: undefined } : rest;
-  parts.push(path.id, matrix.join(","), JSON.stringify(facts));
+  const over = fill.kind === "plain" ? "" : `${box.x},${box.y},${box.width},${box.height}`;
+  parts.push(kind, path.id, matrix.join(","), fillText(fill), over, String(opacity));
 }
 
 /** How far the corners of a box are from where another matrix puts them, at most. */

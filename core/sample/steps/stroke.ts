@@ -9,6 +9,9 @@ const bounds = (op: StrokeOp) =>
 
 export const step = defineStep<"stroke">({
   bounds,
-  write: writeInked,
+  write: (op, parts) => {
+    writeInked(op, parts);
+    parts.push(`${op.width},${op.cap},${op.join},${op.dash.join(" ")},${op.dashOffset}`);
+  },
   travelPx: (from, to) => inkedTravel(from, to, bounds),
 });
