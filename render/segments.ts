@@ -1,5 +1,6 @@
 import { writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import pLimit from "p-limit";
 import type { ClipPlan } from "@/core/sample/clip";
 import { runFfmpeg } from "./ffmpeg";
 import type { EncodeJob } from "./outputs/define";
@@ -56,15 +57,24 @@ export async function encodeSegments(
   const ending = job.file.slice(job.file.lastIndexOf("."));
   const fileOf = (i: number) => join(job.folder, `segment-${i}${ending}`);
   const wanted = distinct.reduce((sum, { length }) => sum + length, 0);
-  let made = 0;
-  for (const [i, frames] of distinct.entries()) {
-    // Told as a share of the whole clip: most of its frames are copies.
-    const share = job.plan.frames.length / wanted;
-    await encode(frames, fileOf(i), (done) => job.progress(Math.floor((made + done) * share)));
-    made += frames.length;
-  }
+  // Told as a share of the whole clip: most of its frames are copies.
+  const share = job.plan.frames.length / wanted;
+  const made = distinct.map(() => 0);
+  // Two at a time: starting an encoder, and its first picture, leave the machine half idle.
+  const turns = pLimit(2);
+  const encoding = distinct.map((frames, i) =>
+    turns(() =>
+      encode(frames, fileOf(i), (done) => {
+        made[i] = done;
+        job.progress(Math.floor(made.reduce((sum, one) => sum + one, 0) * share));
+      }),
+    ),
+  );
+  // All have ended before any of it is told, so that none writes into a folder that is gone.
+  const failed = (await Promise.allSettled(encoding)).find((ended) => ended.status === "rejected");
+  if (failed) throw failed.reason;
   const joining = { ...job, more };
-  await joined(joining, await repeated(joining, order, fileOf), job.file);
+  await joined(joining, await repeated(joining, order, fileOf), job.file, true);
 }
 
 /** Copies are joined so many at a time: opening a file is dear. */
@@ -107,14 +117,15 @@ async function repeated(
 
 type Joining = Pick<EncodeJob, "folder" | "plan" | "signal"> & { readonly more: readonly string[] };
 
-/** One film of several, copied one after the other. */
-async function joined(job: Joining, files: readonly string[], to: string): Promise<void> {
+/** One film of several, copied one after the other; as the whole clip, its frames get their instants anew. */
+async function joined(job: Joining, files: readonly string[], to: string, whole = false): Promise<void> {
   const { folder, plan, signal, more } = job;
   const list = join(folder, "segments.txt");
   const lines = files.map((path) => `file '${path.replaceAll("'", "'\\''")}'`);
   await writeFile(list, ["ffconcat version 1.0", ...lines].join("\n") + "\n");
-  const copy = ["-f", "concat", "-safe", "0", "-i", list, "-map", "0:v", "-c", "copy", "-bsf:v", clockOf(plan)];
-  await runFfmpeg([...copy, ...more, "-an", "-y", to], { signal });
+  const copy = ["-f", "concat", "-safe", "0", "-i", list, "-map", "0:v", "-c", "copy"];
+  const clock = whole ? ["-bsf:v", clockOf(plan)] : [];
+  await runFfmpeg([...copy, ...clock, ...more, "-an", "-y", to], { signal });
 }
 
 /** Joined by their own clocks the segments would drift by fractions of a frame. */
