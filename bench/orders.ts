@@ -49,8 +49,11 @@ export async function measureOrders(folder: string): Promise<Measurement[]> {
   const scenes = [];
   for (const part of placed.timed.parts.keys()) scenes.push(await prepare(placed.requestOf(part)));
   const playable = orderPlayable(placed.format, placed.timed, scenes);
-  const planS = await secondsOf(() => planClip(playable, fps));
-  const lines = [most("planning an order of 200 graphics", planS, "s", 1, { frames: placed.timed.showingFrames })];
+  const plans = [];
+  for (let i = 0; i < 5; i++) plans.push(await secondsOf(() => planClip(playable, fps)));
+  // A worker plans one after the other: the first is told beside what they take from then on.
+  const detail = { frames: placed.timed.showingFrames, "the first s": round(plans[0]!) };
+  const lines = [most("planning an order of 200 graphics", median(plans), "s", 1, detail)];
   for (const [name, kind, ending] of [
     ["WebM", "vp9-alpha", "webm"],
     ["ProRes, each frame by itself", "prores-4444", "mov"],

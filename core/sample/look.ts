@@ -140,11 +140,9 @@ function mattesOf(posed: Posed, ops: readonly PaintOp[], around: Surroundings): 
     ops: [edgeOp(clip, clip.moves ? posed.world : posed.parent)],
     keep: "inside",
   }));
-  const shown = posed.shown!;
-  const own = () => ({ ops: [fillOp(boxPath(shown), placed(posed, shown), sized(shown))], keep: "inside" as const });
-  if (layer.kind === "group" && layer.clip) mattes.push(own());
+  if (layer.kind === "group" && layer.clip) mattes.push(ownMatte(posed));
   // Only a shape can be redrawn smaller; everything else is cut where it has not grown yet.
-  if (posed.state.grows.length > 0 && content.kind !== "shape") mattes.push(own());
+  if (posed.state.grows.length > 0 && content.kind !== "shape") mattes.push(ownMatte(posed));
   for (const matte of layer.mattes) {
     const other = around.find(matte.layer);
     if (!other) continue; // absent for these values: nothing to show inside or outside of
@@ -159,6 +157,12 @@ function mattesOf(posed: Posed, ops: readonly PaintOp[], around: Surroundings): 
   if (mattes.length === 0) return mattes;
   const bounds = opsBounds(ops);
   return mattes.filter((matte) => matte.keep === "outside" || !holds(matte.ops, bounds));
+}
+
+/** The layer's own box, as far as it has grown. */
+function ownMatte(posed: Posed): MatteOp {
+  const shown = posed.shown!;
+  return { ops: [fillOp(boxPath(shown), placed(posed, shown), sized(shown))], keep: "inside" };
 }
 
 /** The half plane on the kept side of a layer's edge. */

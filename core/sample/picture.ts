@@ -96,6 +96,7 @@ function childrenOf(still: Still): ReadonlyMap<string | undefined, readonly stri
 
 class Sampler {
   private readonly children: ReadonlyMap<string | undefined, readonly string[]>;
+  private readonly surroundings = new Map<number, Surroundings>();
 
   constructor(
     private readonly poses: Poses,
@@ -136,14 +137,18 @@ class Sampler {
   }
 
   private around(lagS: number): Surroundings {
+    let around = this.surroundings.get(lagS);
+    if (around) return around;
     const poses = this.poses.at(lagS);
-    return {
+    around = {
       still: this.poses.still,
       timeS: this.poses.timeS,
       find: (layer) => poses.get(layer),
       layersIn: (group) => (this.children.get(group) ?? []).map((id) => poses.get(id)!),
       opsOf: (posed) => this.layer(posed, lagS),
     };
+    this.surroundings.set(lagS, around);
+    return around;
   }
 
   /** Dimmed copies of where the layer was, the oldest first; none where it stands still. */

@@ -182,11 +182,11 @@ const mirrored = (pivot: { x: number; y: number }, turnedRound: boolean) =>
 
 /** Keys of shifts, turn, scale and opacity go on top of what moves do. */
 function composed(state: LayerState, values: ReadonlyMap<string, number | Rgba>, turnedRound: boolean): LayerState {
+  if (values.size === 0) return state;
   const number = (property: string, rest: number): number => {
     const value = values.get(property);
     return typeof value === "number" ? value : rest;
   };
-  if (values.size === 0) return state;
   const mirror = turnedRound ? -1 : 1;
   return {
     ...state,
@@ -200,6 +200,7 @@ function composed(state: LayerState, values: ReadonlyMap<string, number | Rgba>,
 
 /** A box whose sides are keyed, in shares of their own rest; it grows from its start. */
 function sized(box: Box, values: ReadonlyMap<string, number | Rgba>, turnedRound: boolean): Box {
+  if (values.size === 0) return box;
   const share = (property: string): number => {
     const value = values.get(property);
     return typeof value === "number" ? Math.max(0, value) : 1;

@@ -105,6 +105,12 @@ function placedPart(part: TextPart, at: Box): Extents {
   return { box: shift(part.box), ink: shift(ink) };
 }
 
+function shiftAway(state: LayerState, angle: number, distance: number): void {
+  const [cos, sin] = cosSin(angle);
+  state.dx -= cos * distance;
+  state.dy -= sin * distance;
+}
+
 function compose(
   state: LayerState,
   move: TimedMove,
@@ -114,11 +120,6 @@ function compose(
   measures: Measures,
   part: number,
 ): void {
-  const away = (travel: number, angle: number, distance: number) => {
-    const [cos, sin] = cosSin(angle);
-    state.dx -= cos * travel * distance;
-    state.dy -= sin * travel * distance;
-  };
   if (move.pivot) state.pivot = move.pivot;
   for (const track of move.tracks) {
     const value = track.valueAt(progress);
@@ -137,15 +138,15 @@ function compose(
         if (move.distance === "behind") {
           const behind = move.behind ? measures.boxOf(move.behind) : undefined;
           const edge = edgeOf(own.ink, behind ?? own.box, move.angle);
-          away(value, move.angle, edge.distance);
+          shiftAway(state, move.angle, value * edge.distance);
           state.clips.push({ x: edge.x, y: edge.y, angle: move.angle + 180, moves: false, soft: 0 });
-        } else away(value, move.angle, distanceU(move.distance, move.angle, still.box, measures.format));
+        } else shiftAway(state, move.angle, value * distanceU(move.distance, move.angle, still.box, measures.format));
         break;
       case "strew": {
         // Every part has a direction and a turn of its own, always the same.
         const drawn = noise(measures.seed, part, 1, 0) * 360;
         const direction = measures.turnedRound ? 180 - drawn : drawn;
-        away(value, direction, move.strength * (0.45 + 0.55 * noise(measures.seed, part, 2, 0)));
+        shiftAway(state, direction, value * (move.strength * (0.45 + 0.55 * noise(measures.seed, part, 2, 0))));
         state.turn += value * move.turn * (noise(measures.seed, part, 3, 0) * 2 - 1);
         state.blur += value * 1.2;
         break;

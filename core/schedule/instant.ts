@@ -66,19 +66,21 @@ export function movesAt(table: Timetable, times: LayerTimes, timeS: number, lagS
   return acting;
 }
 
+/** How far something is that takes so long. */
+function passed(passedS: number, lengthS: number, leaving: boolean): number {
+  const forwards = Math.min(1, Math.max(0, passedS / lengthS));
+  return leaving ? 1 - forwards : forwards;
+}
+
 /** Notes a move at `passedS` seconds after its start, unless it is at rest; a leave runs from rest to away. */
 function act(acting: MoveProgress[], move: TimedMove, passedS: number, leaving: boolean): void {
-  const share = (startS: number, lengthS: number): number => {
-    const forwards = Math.min(1, Math.max(0, (passedS - startS) / lengthS));
-    return leaving ? 1 - forwards : forwards;
-  };
   if (!move.parts) {
-    const progress = share(0, move.endS - move.startS);
+    const progress = passed(passedS, move.endS - move.startS, leaving);
     if (progress < 1) acting.push({ move, progress });
     return;
   }
   const { starts, unitS } = move.parts;
-  const parts = starts.map((startS) => share(startS, unitS));
+  const parts = starts.map((startS) => passed(passedS - startS, unitS, leaving));
   const progress = Math.min(...parts);
   if (progress < 1) acting.push({ move, progress, parts });
 }
