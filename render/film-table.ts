@@ -144,7 +144,8 @@ function expanded(moov: Buffer, shown: readonly number[]): Buffer {
   const frames = shown.map((still) => stills[still]!);
 
   /** Units a second: they stand just before the length. */
-  const unitsOf = (box: FilmBox) => moov.readUInt32BE(box.from + durations[box.kind]![moov[box.from] === 1 ? 1 : 0] - 4);
+  const unitsOf = (box: FilmBox) =>
+    moov.readUInt32BE(box.from + durations[box.kind]![moov[box.from] === 1 ? 1 : 0] - 4);
   const trackTicks = ticks * shown.length;
   const movieTicks = Math.ceil((trackTicks * unitsOf(into(whole!, "mvhd"))) / unitsOf(into(media, "mdhd")));
   const rewritten = (box: FilmBox): Buffer => {
