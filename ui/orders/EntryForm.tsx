@@ -13,6 +13,7 @@ import { Figure } from "./Figure";
 import { HandOverChoice } from "./HandOverChoice";
 import { nameOfEntry } from "./names";
 import { useOrder, useOrderStore } from "./store";
+import { useEntryChecks } from "./use-entry-checks";
 
 /** What the chosen graphic says, how long it is, and how the next comes. */
 export function EntryForm() {
@@ -37,7 +38,8 @@ function Opened({ entry, release }: { entry: OrderEntry; release: OrderRelease }
       },
       `write ${entry.id} ${label}`,
     );
-  const notes = notesByField(checkValues(design, entry.values), [], house.formats, visited);
+  const findings = useEntryChecks(entry, release);
+  const notes = notesByField(checkValues(design, entry.values), findings, house.formats, visited);
   const formats = house.formats.filter(({ id }) => design.formats.includes(id));
   return (
     <div className="order-entry">
@@ -57,6 +59,11 @@ function Opened({ entry, release }: { entry: OrderEntry; release: OrderRelease }
           onChange={(value) => change(`Write ${field.label}`, (one) => void (one.values.fields[field.id] = value))}
           onLeave={() => setVisited((before) => new Set([...before, field.id]))}
         />
+      ))}
+      {notes.others.map(({ weight, text }) => (
+        <Notice key={text} weight={weight}>
+          {text}
+        </Notice>
       ))}
       <EntryPlace entry={entry} release={release} change={change} />
     </div>
