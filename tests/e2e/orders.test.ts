@@ -1,9 +1,9 @@
-import { readFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import sharp from "sharp";
-import type { Browser, Page } from "puppeteer-core";
-import { as, base, cookieOf, pause, until } from "../support/api";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import { as, base, cookieOf, pause, through, until } from "../support/api";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
 
 jest.setTimeout(240_000);
@@ -281,4 +281,73 @@ test("a spelling mistake is put right on the air, and two at the remote see one 
   expect(errors).toEqual([]);
   await page.close();
   await remote.close();
+});
+
+test("graphics of a caption file come at their times, and all of a design go on to its newer release together", async () => {
+  const copied = await as("tomas", "POST", "/api/designs", { name: "Strap of an order", copyOf: "name-strap" });
+  const design = copied.data.id as string;
+  const publish = async (revision: number) =>
+    (await through("tomas", `/api/designs/${design}/publish`, { revision, accepted: [] })).data.id as string;
+  await publish(1);
+  const order = (await as("ines", "POST", "/api/orders", { name: "From captions" })).data.id as string;
+  begun.push(order);
+  const { page, errors } = await signedIn(browser, "ines");
+  await page.goto(`${base}/orders/${order}`);
+  await page.waitForSelector(".order__empty");
+  await press(page, ".order-rows .btn, .order__empty .btn", "Add graphics");
+  await press(page, ".modal .segments label", "A file of times");
+  await press(page, ".order-add b", "Strap of an order");
+  const file = join(folder, "cues.srt");
+  writeFileSync(
+    file,
+    "1\n00:00:02,000 --> 00:00:06,000\nWren Okafor\n\n2\n00:01:10,500 --> 00:01:15,000\nليلى حداد\n\nno times here\n",
+  );
+  const input = (await page.waitForSelector(".modal input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(file);
+  await press(page, ".modal .btn", "Add 2 graphics");
+  expect(await namesIn(page)).toEqual(["Wren Okafor", "ليلى حداد"]);
+  await saved(page);
+  const entriesOf = async () => (await as("ines", "GET", `/api/orders/${order}`)).data.document;
+  expect(await entriesOf()).toMatchObject({
+    by: "times",
+    entries: [
+      { at: 2, values: { lengthS: 4 } },
+      { at: 70.5, values: { lengthS: 4.5 } },
+    ],
+  });
+
+  const patches = [{ op: "replace", path: ["fields", 1, "label"], value: "What they do" }];
+  await as("tomas", "POST", `/api/designs/${design}/patches`, { revision: 1, patches });
+  const newer = await publish(2);
+  await page.reload();
+  await press(page, ".order-rows__name", "Wren Okafor");
+  await press(page, ".order-entry .chip", "Move on, wherever this one stands");
+  await page.waitForSelector(".order-entry .field[data-field=role]");
+  await page.waitForFunction(() => document.querySelector(".order-entry")?.textContent?.includes("What they do"));
+  const after = await until(entriesOf, ({ entries }) => entries[0].release === newer, 10);
+  expect(after.entries.map(({ release }: { release: string }) => release)).toEqual([newer, newer]);
+  expect(after.entries[0].values.fields.name).toBe("Wren Okafor");
+  expect(errors).toEqual([]);
+  await page.close();
+});
+
+test("what checks find is told at the graphic while it is written", async () => {
+  const releases = (await as("ines", "GET", "/api/releases")).data.releases as { id: string; designId: string }[];
+  const release = releases.find(({ designId }) => designId === "name-strap")!.id;
+  const order = (await as("ines", "POST", "/api/orders", { name: "Checked" })).data.id as string;
+  begun.push(order);
+  const fields = { name: "Wren Okafor", role: "Keeper of the water garden and of all that is in it" };
+  const entries = [{ id: "one", on: true, release, at: 0, values: { fields, lengthS: 3 } }];
+  const patches = [{ op: "replace", path: ["entries"], value: entries }];
+  await as("ines", "POST", `/api/orders/${order}/patches`, { revision: 1, patches });
+  const { page } = await signedIn(browser, "ines");
+  await page.goto(`${base}/orders/${order}`);
+  await press(page, ".order-rows__name", "Wren Okafor");
+  await page.waitForSelector(".order-entry .field[data-field=role] [data-finding^=read_short]");
+  // Written shorter it is told no more.
+  const role = ".order-entry .field[data-field=role] input";
+  await page.click(role, { count: 3 });
+  await page.type(role, "Seeds");
+  await page.waitForFunction(() => !document.querySelector(".order-entry [data-finding]"));
+  await page.close();
 });
