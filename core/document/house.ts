@@ -62,6 +62,13 @@ export const House = z
     pictures: z.array(HousePicture).max(1000).default([]),
     videos: z.array(HouseVideo).max(1000).default([]),
     accounts: z.array(Account).max(64).default([]),
+    spacing: z
+      .strictObject({
+        across: z.number().min(0).max(4).default(0.62),
+        down: z.number().min(0).max(4).default(0.46),
+      })
+      .default({ across: 0.62, down: 0.46 })
+      .describe("Air around words on a panel, in shares of the letters’ size"),
     formats: z
       .array(Format)
       .min(1)

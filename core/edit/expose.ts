@@ -1,0 +1,98 @@
+import type { Design } from "../document/design";
+import type { House } from "../document/house";
+import type { Layer } from "../document/layer";
+import type { Field } from "../fields/field";
+import { driveBy, exposeProperty, fieldOf } from "./fields";
+import { panelAround } from "./panels";
+
+/*
+ * Fields for all that a filler will want, in one press: words, the parts of an account that belong together, slots for
+ * pictures, grounds of panels.
+ */
+
+/** Lets fillers fill what they will want, in reading order: `order` is the ids of the layers. Gives the new fields' ids. */
+export function exposeWanted(design: Design, house: House, order: readonly string[]): string[] {
+  const before = new Set(design.fields.map(({ id }) => id));
+  const layers = order.flatMap((id) => design.layers.filter((layer) => layer.id === id && !layer.hidden));
+  exposeAccount(design, house, layers);
+  for (const layer of layers) {
+    if (layer.kind === "text") exposeText(design, house, layer, before);
+    else if (layer.kind === "picture") exposeMedia(design, house, layer);
+  }
+  for (const layer of layers) if (layer.kind !== "text" && layer.kind !== "picture") exposeGround(design, house, layer);
+  // Read from top to bottom, as the graphic is; colours come last.
+  const isNew = (field: Field) => !before.has(field.id);
+  const rank = (field: Field) =>
+    (field.kind === "colour" ? 1000 : 0) + Math.min(...field.drives.map(({ layer }) => order.indexOf(layer)));
+  const added = design.fields.filter(isNew).sort((a, b) => rank(a) - rank(b));
+  design.fields = [...design.fields.filter((field) => !isNew(field)), ...added];
+  return added.map(({ id }) => id);
+}
+
+/** Whether a text shows what is written, and not what a clock says. */
+const isWords = (layer: Layer): boolean => layer.kind === "text" && !layer.timer && layer.text.trim() !== "";
+
+function exposeText(design: Design, house: House, layer: Layer, before: ReadonlySet<string>): void {
+  if (!isWords(layer) || fieldOf(design, layer.id, "text")) return;
+  const isFirst = !design.fields.some(({ kind, id }) => (kind === "line" || kind === "text") && !before.has(id));
+  const lines = layer.kind === "text" ? layer.setting.maxLines : 1;
+  const id = exposeProperty(design, layer.id, "text", house, lines > 2 ? "text" : "line");
+  const field = design.fields.find((one) => one.id === id);
+  if (!field || isFirst || !("required" in field)) return;
+  // Only the first line must be filled; what stays empty goes, and its panel with it.
+  field.required = false;
+  const showIf = { field: field.id, is: "filled" } as const;
+  layer.showIf ??= { ...showIf };
+  const panel = panelAround(design, layer.id);
+  if (panel?.width.kind === "around" && panel.width.layers.length === 1) panel.showIf ??= { ...showIf };
+}
+
+/** A badge's mark and ground, and the words that say an account's handle or network, come together. */
+function exposeAccount(design: Design, house: House, layers: readonly Layer[]): void {
+  if (house.accounts.length === 0 || design.fields.some(({ kind }) => kind === "account")) return;
+  for (const picture of layers) {
+    if (picture.kind !== "picture" || fieldOf(design, picture.id, "media")) continue;
+    const account = house.accounts.find(({ mark }) => picture.media === `mark:${mark}`);
+    if (!account) continue;
+    const field = exposeProperty(design, picture.id, "media", house, "account");
+    const made = design.fields.find(({ id }) => id === field);
+    if (!field || made?.kind !== "account") return;
+    made.default = account.id;
+    const drive = (layer: string, property: string, part: "handle" | "network" | "ground") => {
+      if (fieldOf(design, layer, property)) return;
+      driveBy(design, field, layer, property);
+      made.drives.at(-1)!.part = part;
+    };
+    const disc = layers.find(({ id }) => id === picture.place.on);
+    if (disc && "fill" in disc && disc.kind !== "text" && disc.fill?.kind === "plain") drive(disc.id, "fill.colour", "ground");
+    for (const text of layers) {
+      if (text.kind !== "text") continue;
+      if (house.accounts.some(({ handle }) => handle === text.text)) drive(text.id, "text", "handle");
+      else if (house.accounts.some(({ network }) => network === text.text)) drive(text.id, "text", "network");
+      // Beside the badge, on its bar, stands the handle, whatever it says so far.
+      else if (disc && text.place.on === disc.id && isWords(text)) drive(text.id, "text", "handle");
+    }
+    return;
+  }
+}
+
+function exposeMedia(design: Design, house: House, layer: Extract<Layer, { kind: "picture" }>): void {
+  if (fieldOf(design, layer.id, "media")) return;
+  const kind = layer.media.startsWith("mark:") ? "mark" : layer.media.startsWith("video:") ? "video" : "picture";
+  exposeProperty(design, layer.id, "media", house, kind);
+}
+
+/** The ground of a panel that words stand on, in the colours that the house puts words on. */
+function exposeGround(design: Design, house: House, layer: Layer): void {
+  const fill = "fill" in layer && layer.kind !== "text" ? layer.fill : undefined;
+  if (fill?.kind !== "plain" || !fill.colour.startsWith("house:") || fieldOf(design, layer.id, "fill.colour")) return;
+  const carries = design.layers.some(
+    (text) => text.kind === "text" && text.fill.kind === "plain" && text.fill.colour === `pair:${layer.id}`,
+  );
+  if (!carries) return;
+  const id = exposeProperty(design, layer.id, "fill.colour", house, "colour");
+  const field = design.fields.find((one) => one.id === id);
+  if (field?.kind !== "colour") return;
+  const readable = house.colours.filter(({ on, role }) => on.length > 0 || role === field.default);
+  field.choices = readable.map(({ role }) => role).slice(0, 32);
+}
