@@ -50,10 +50,15 @@ export function gapBelow(design: Design, above: string, below: { id?: string; si
 /** Whether a layer stands right below another. */
 export const standsBelow = ({ place }: Layer, id: string) => place.on === id && place.at.y === 0 && place.from.y === 1;
 
+const standsOutside = ({ place: { at, from } }: Layer): boolean =>
+  Math.abs(from.x - at.x) >= 1 || Math.abs(from.y - at.y) >= 1;
+
 /** Moves the first layer of a chain away from the edges of the area it stands on, by as much as something new needs. */
 export function makeRoom(design: Design, id: string, { left, right, top, bottom }: Partial<Sides>): void {
   let root = layerOf(design, id);
-  for (let hops = 0; root && layerOf(design, root.place.on) && hops < 100; hops++) root = layerOf(design, root.place.on);
+  // What stands inside another layer has its own area there; what stands beside or below one goes where that goes.
+  for (let hops = 0; root && standsOutside(root) && layerOf(design, root.place.on) && hops < 100; hops++)
+    root = layerOf(design, root.place.on);
   if (!root) return;
   const { place } = root;
   const shift = (at: number, from: number, before = 0, after = 0) =>

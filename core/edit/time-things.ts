@@ -108,7 +108,7 @@ const parts: Readonly<Record<TimeThing, (kit: Kit) => Start[]>> = {
     ];
   },
   dial: ({ ids, fade, ground, faint, light }) => {
-    const corner = { at: { x: 1, y: 1 }, on: "title-safe", from: { x: 1, y: 1 } };
+    const corner = { at: { x: 1, y: 1 }, on: "clear", from: { x: 1, y: 1 } };
     const ring = { kind: "ring", width: share(ids.disc, 0.84), height: round, inner: 1, place: on(ids.disc) };
     const disc = { kind: "ellipse", width: { kind: "fixed", u: 15 }, height: round, round: true, place: corner };
     return [

@@ -31,6 +31,29 @@ const words: Split = { by: "word", order: "forward", overlap: 0.7 };
 const letters: Split = { by: "letter", order: "forward", overlap: 0.85 };
 const breathing: Step = { kind: "breathe" };
 
+/** How a set is carried out: how long everything takes, and how it comes to rest. */
+export const characters = [
+  {
+    id: "calm",
+    name: "Calm",
+    about: "Longer, and softly to rest",
+    times: 1.5,
+    ease: { kind: "cubic-bezier", x1: 0.33, y1: 0, x2: 0.2, y2: 1 },
+  },
+  { id: "lively", name: "Lively", about: "With a spring in it", times: 1, ease: undefined },
+  {
+    id: "crisp",
+    name: "Crisp",
+    about: "Short and straight to its place",
+    times: 0.62,
+    ease: { kind: "cubic-bezier", x1: 0.12, y1: 0.9, x2: 0.2, y2: 1 },
+  },
+] as const satisfies readonly { id: string; name: string; about: string; times: number; ease: Ease | undefined }[];
+export type Character = (typeof characters)[number]["id"];
+
+/** Moves that come to rest by themselves, however they are meant: a spring of their own is left out only when calm. */
+const lively: ReadonlySet<MoveKind> = new Set(["pop", "spin-in", "drop", "swing"]);
+
 /** Motion for a whole design in one press: each layer gets what fits its role. Leaving mirrors arriving. */
 export const motionSets: readonly SetFacts[] = [
   {
@@ -94,6 +117,21 @@ export const motionSets: readonly SetFacts[] = [
     stay: { mark: { kind: "sway" } },
   },
   {
+    id: "sweep",
+    name: "Sweep",
+    about: "Everything passes in from the left, one after the other",
+    step: 0.1,
+    wordsAfter: 0.22,
+    arrive: {
+      mark: { kind: "slide", from: "left", length: 0.55 },
+      panel: { kind: "push", from: "left", length: 0.65 },
+      "first line": { kind: "slide", from: "left", length: 0.5 },
+      "second line": { kind: "slide", from: "left", length: 0.5 },
+      accent: { kind: "slide", from: "left", length: 0.5 },
+    },
+    stay: {},
+  },
+  {
     id: "hush",
     name: "Hush",
     about: "A calm fade, panel first",
@@ -109,6 +147,13 @@ export const motionSets: readonly SetFacts[] = [
     stay: {},
   },
 ];
+
+/** Lines that are read on as one sentence: several texts in one style, and no mark that leads. */
+function isCaption(design: Design, roles: ReadonlyMap<string, Role>): boolean {
+  const lines = design.layers.filter(({ id }) => ["first line", "second line"].includes(roles.get(id) ?? ""));
+  const styles = new Set(lines.map((layer) => (layer.kind === "text" ? layer.setting.type : "")));
+  return lines.length > 1 && styles.size === 1 && ![...roles.values()].includes("mark");
+}
 
 /** The roles of a design's layers, in the order in which they lead the eye. Groups only carry others. */
 export function rolesOf(design: Design): Map<string, Role> {
@@ -144,6 +189,10 @@ const suitedBy = (layer: Layer): string[] =>
     ? [layer.fill.colour.slice(5)]
     : [];
 
+/** Whether a layer stands on another one, and not beside, above or below it. */
+const standsOn = ({ place: { on, at, from } }: Layer, id: string): boolean =>
+  on === id && Math.abs(from.x - at.x) < 1 && Math.abs(from.y - at.y) < 1;
+
 /** Shapes that carry a mark and no words, and what is tied to them: they come with the mark, before the bar. */
 function badgesOf(design: Design, panels: ReadonlySet<string>): Set<string> {
   const shapes = new Map(
@@ -154,7 +203,7 @@ function badgesOf(design: Design, panels: ReadonlySet<string>): Set<string> {
     const around = [shape.width, shape.height].flatMap((size) => (size.kind === "around" ? size.layers : []));
     return design.layers.some(
       (layer) =>
-        layer.kind === kind && (layer.place.on === id || around.includes(layer.id) || suitedBy(layer).includes(id)),
+        layer.kind === kind && (standsOn(layer, id) || around.includes(layer.id) || suitedBy(layer).includes(id)),
     );
   };
   const badges = new Set([...shapes.keys()].filter((id) => carried(id, "picture") && !carried(id, "text")));
@@ -168,12 +217,30 @@ const rank = (layer: Layer): number =>
   layer.kind !== "text" ? 0 : (layer.setting.size ?? { title: 9, name: 4.6, caption: 5.2 }[layer.setting.type] ?? 3);
 const wide = ({ width }: Layer): boolean => width.kind === "fixed" && width.u >= 14;
 
-/** Gives every layer the set's moves in place of what it had. Ids must be asked for, so that they stay unique. */
-export function applySet(design: Design, setId: string, freshMoveId: (wanted: string) => string): void {
+interface Wearing {
+  readonly character?: Character;
+  /** The layers that get it; all unless given. */
+  readonly only?: ReadonlySet<string> | undefined;
+}
+
+/**
+ * Gives every layer the set's moves in place of what it had. Ids must be asked for, so that they stay unique. Lines of a
+ * caption leave all at once.
+ */
+export function applySet(
+  design: Design,
+  setId: string,
+  freshMoveId: (wanted: string) => string,
+  { character = "lively", only }: Wearing = {},
+): void {
   const set = motionSets.find(({ id }) => id === setId);
+  const manner = characters.find(({ id }) => id === character)!;
   if (!set) return;
   const playing = rolesOf(design);
-  for (const layer of design.layers) layer.moves = [];
+  if (only) for (const id of [...playing.keys()]) if (!only.has(id)) playing.delete(id);
+  for (const layer of design.layers) if (!only || only.has(layer.id)) layer.moves = [];
+  if (!only) design.leave = isCaption(design, playing) ? "together" : "mirror";
+  const seconds = (value: number) => Math.round(value * manner.times * 1000) / 1000;
   const arriving = new Map<string, Move>();
   const made = (layer: Layer, step: Step, phase: Move["phase"]): Move => {
     const { behindPanel, ...facts } = step;
@@ -182,6 +249,8 @@ export function applySet(design: Design, setId: string, freshMoveId: (wanted: st
     const kind = step.kind === "draw-on" && !("stroke" in layer && layer.stroke) ? "grow" : step.kind;
     const move: Move = {
       ...facts,
+      ...(facts.length === undefined || phase === "stay" ? {} : { length: seconds(facts.length) }),
+      ...(manner.ease && phase === "arrive" && !(character === "crisp" && lively.has(kind)) ? { ease: manner.ease } : {}),
       kind,
       id: freshMoveId(`${layer.id}-${kind}`),
       phase,
@@ -197,7 +266,7 @@ export function applySet(design: Design, setId: string, freshMoveId: (wanted: st
     for (const layer of design.layers) {
       if (playing.get(layer.id) !== role) continue;
       const move = made(layer, set.arrive[role], "arrive");
-      move.start = { to: "phase", edge: "start", gap: Math.round(set.step * turn++ * 1000) / 1000 };
+      move.start = { to: "phase", edge: "start", gap: seconds(set.step * turn++) };
       arriving.set(layer.id, move);
     }
   }
@@ -209,8 +278,8 @@ export function applySet(design: Design, setId: string, freshMoveId: (wanted: st
       const panel = panelOf(design, layer, playing);
       const on = panel === undefined ? undefined : arriving.get(panel);
       move.start = on
-        ? { to: on.id, edge: "start", gap: set.wordsAfter }
-        : { to: "phase", edge: "start", gap: Math.round((set.wordsAfter + set.step * line) * 1000) / 1000 };
+        ? { to: on.id, edge: "start", gap: seconds(set.wordsAfter) }
+        : { to: "phase", edge: "start", gap: seconds(set.wordsAfter + set.step * line) };
       line++;
     }
   }
