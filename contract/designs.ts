@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { beginningIds } from "@/core/beginnings/beginnings";
 import { Design } from "@/core/document/design";
 import { Accepted } from "./accepted";
 import { House } from "@/core/document/house";
@@ -41,8 +42,13 @@ export const DraftQuery = z.strictObject({
   archived: z.enum(["yes", "no"]).default("no"),
 });
 
-/** Starts a design: empty, or as a copy of another one's draft. */
-export const NewDesignRequest = z.strictObject({ name: Name, copyOf: Id.optional() });
+/** Starts a design: empty, as one of the graphics to begin with, or as a copy of another one's draft. */
+export const NewDesignRequest = z
+  .strictObject({ name: Name, copyOf: Id.optional(), begins: z.enum(beginningIds).optional() })
+  .refine(({ copyOf, begins }) => copyOf === undefined || begins === undefined, {
+    path: ["begins"],
+    message: "a copy begins as what it is a copy of",
+  });
 export const NewDesign = z.object({ id: z.string() });
 
 export const DesignAboutRequest = z.strictObject({ tags: Tags.optional(), archived: z.boolean().optional() });

@@ -129,10 +129,15 @@ export const split: Beginning = {
     const captions = pictures.map((picture, i) => {
       const id = put(ground, `caption-${i + 1}`, i === 0 ? "First caption" : "Second caption", {
         ...{ kind: "text", text: i === 0 ? "Before the rain" : "After the rain", fill: houseFill(lightestOf(house)) },
-        setting: { type: typeOf(house, "role", "small"), maxWidth: { of: picture, share: 1, plus: -16 }, shrinkTo: 1.8 },
+        setting: {
+          type: typeOf(house, "role", "small"),
+          maxWidth: { of: picture, share: 1, plus: -16 },
+          shrinkTo: 1.8,
+        },
         place: { at: { x: 0, y: 1 }, on: picture, from: { x: 0, y: 1 }, dx: 9.2, dy: -6 },
         // Apps write over the foot of an upright picture.
-        overrides: i === 0 ? {} : upright(ground, { "place.at": { x: 0, y: 0 }, "place.from": { x: 0, y: 0 }, "place.dy": 6 }),
+        overrides:
+          i === 0 ? {} : upright(ground, { "place.at": { x: 0, y: 0 }, "place.from": { x: 0, y: 0 }, "place.dy": 6 }),
       });
       return id;
     });
@@ -140,7 +145,8 @@ export const split: Beginning = {
     // Two of a kind look alike.
     const [first] = design.layers.filter(({ id }) => panels.includes(id));
     for (const layer of design.layers)
-      if (layer.kind === "rectangle" && first?.kind === "rectangle" && panels.includes(layer.id)) layer.fill = first.fill;
+      if (layer.kind === "rectangle" && first?.kind === "rectangle" && panels.includes(layer.id))
+        layer.fill = first.fill;
     return [...pictures, ...captions, ...panels];
   },
 };

@@ -64,7 +64,8 @@ function exposeAccount(design: Design, house: House, layers: readonly Layer[]): 
       made.drives.at(-1)!.part = part;
     };
     const disc = layers.find(({ id }) => id === picture.place.on);
-    if (disc && "fill" in disc && disc.kind !== "text" && disc.fill?.kind === "plain") drive(disc.id, "fill.colour", "ground");
+    if (disc && "fill" in disc && disc.kind !== "text" && disc.fill?.kind === "plain")
+      drive(disc.id, "fill.colour", "ground");
     for (const text of layers) {
       if (text.kind !== "text") continue;
       if (house.accounts.some(({ handle }) => handle === text.text)) drive(text.id, "text", "handle");

@@ -49,7 +49,11 @@ const firstType = (house: House): string =>
 
 function setting(house: House, type: string, of: string, lessU: number): Start {
   const size = house.types.find(({ id }) => id === type)?.style.size ?? 4;
-  return { type, maxWidth: { of, share: 1, plus: -tenths(lessU) }, shrinkTo: Math.max(0.5, tenths(size * shrinkShare)) };
+  return {
+    type,
+    maxWidth: { of, share: 1, plus: -tenths(lessU) },
+    shrinkTo: Math.max(0.5, tenths(size * shrinkShare)),
+  };
 }
 
 /** A new text below, on or beside what is chosen; gives its id. */
@@ -83,7 +87,11 @@ function addTextBelow(design: Design, house: House, above: Extract<Layer, { kind
     design,
     "Text",
     {
-      ...{ kind: "text", text: "Text", setting: { ...above.setting, size: undefined, ...setting(house, type, "clear", 0) } },
+      ...{
+        kind: "text",
+        text: "Text",
+        setting: { ...above.setting, size: undefined, ...setting(house, type, "clear", 0) },
+      },
       ...inGroupOf(above),
       // Below a panel it stands on nothing of it.
       fill: over ? houseFill(lightestOf(house)) : { ...above.fill },
@@ -103,7 +111,12 @@ function addTextOn(design: Design, house: House, panel: Layer): string {
   const type = firstType(house);
   const { across } = paddingOf(house, house.types.find(({ id }) => id === type)?.style.size ?? 4);
   return put(design, "Text", {
-    ...{ kind: "text", text: "Text", setting: setting(house, type, panel.id, across * 2), fill: plainFill(`pair:${panel.id}`) },
+    ...{
+      kind: "text",
+      text: "Text",
+      setting: setting(house, type, panel.id, across * 2),
+      fill: plainFill(`pair:${panel.id}`),
+    },
     ...inGroupOf(panel),
     place: { at: { x: 0, y: 0.5 }, on: panel.id, from: { x: 0, y: 0.5 }, dx: across },
   });
@@ -140,15 +153,30 @@ export function addBadge(design: Design, house: House, chosen?: string): string[
   const place = badgePlace(design, house, beside);
   const round = { kind: "ratio", ratio: 1 };
   if (!account) {
-    return [put(design, "Picture", { kind: "picture", media, width: { kind: "fixed", u: badgeU }, height: round, place })];
+    return [
+      put(design, "Picture", { kind: "picture", media, width: { kind: "fixed", u: badgeU }, height: round, place }),
+    ];
   }
   const disc = put(design, "Badge", {
-    ...{ kind: "ellipse", round: true, width: { kind: "fixed", u: badgeU }, height: round, place, ...inGroupOf(beside) },
+    ...{
+      kind: "ellipse",
+      round: true,
+      width: { kind: "fixed", u: badgeU },
+      height: round,
+      place,
+      ...inGroupOf(beside),
+    },
     fill: houseFill(account.ground),
   });
   const middle = { x: 0.5, y: 0.5 };
   const picture = put(design, "Mark", {
-    ...{ kind: "picture", media, width: { kind: "share", of: disc, share: markShare }, height: round, ...inGroupOf(beside) },
+    ...{
+      kind: "picture",
+      media,
+      width: { kind: "share", of: disc, share: markShare },
+      height: round,
+      ...inGroupOf(beside),
+    },
     place: { at: middle, on: disc, from: middle },
   });
   return [disc, picture];

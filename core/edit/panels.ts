@@ -42,7 +42,10 @@ const gapShare = 0.5;
 
 /** Between two texts of which the second stands below the first, in u: their panels meet. */
 export function gapBelow(design: Design, above: string, below: { id?: string; sizeU: number }): number {
-  const [upper, lower] = [panelAround(design, above), below.id === undefined ? undefined : panelAround(design, below.id)];
+  const [upper, lower] = [
+    panelAround(design, above),
+    below.id === undefined ? undefined : panelAround(design, below.id),
+  ];
   const apart = airAround(design, above).bottom + (below.id === undefined ? 0 : airAround(design, below.id).top);
   return tenths(upper && lower && upper !== lower ? apart : apart + below.sizeU * gapShare);
 }

@@ -250,7 +250,9 @@ export function applySet(
     const move: Move = {
       ...facts,
       ...(facts.length === undefined || phase === "stay" ? {} : { length: seconds(facts.length) }),
-      ...(manner.ease && phase === "arrive" && !(character === "crisp" && lively.has(kind)) ? { ease: manner.ease } : {}),
+      ...(manner.ease && phase === "arrive" && !(character === "crisp" && lively.has(kind))
+        ? { ease: manner.ease }
+        : {}),
       kind,
       id: freshMoveId(`${layer.id}-${kind}`),
       phase,

@@ -7,8 +7,10 @@ import type {
   DraftShelf,
   NewVersionRequest,
   ReplaceRequest,
+  NewDesignRequest,
 } from "@/contract/designs";
 import type { PatchRequest } from "@/contract/patch";
+import { designFrom } from "@/core/beginnings/beginnings";
 import { Design } from "@/core/document/design";
 import { blankDesign, idFrom } from "@/core/edit/blank";
 import { addAudit } from "@/server/db/audit";
@@ -47,9 +49,9 @@ export async function readDrafts(query: z.infer<typeof DraftQuery>): Promise<Dra
   return { drafts, tags: await designs.listTags(db), house, page, more: rows.length > pageSize };
 }
 
-/** A new design, empty or copied from another draft. */
+/** A new design: empty, one of the graphics to begin with, or copied from another draft. */
 export async function startDesign(
-  { name, copyOf }: { name: string; copyOf?: string | undefined },
+  { name, copyOf, begins }: z.output<typeof NewDesignRequest>,
   memberId: string,
 ): Promise<{ id: string }> {
   const db = database();
@@ -57,9 +59,18 @@ export async function startDesign(
   const house = await needed(findHouse(db), "house style");
   return underFreeId(idFrom(name), await designs.takenIds(db, idFrom(name)), (id) =>
     inTransaction(db, async (trx) => {
-      const document = source ? { ...source.document, id, name } : blankDesign(id, name, house);
+      const document = source
+        ? { ...source.document, id, name }
+        : begins === undefined
+          ? blankDesign(id, name, house)
+          : designFrom(begins, id, name, house);
       await designs.addDesign(trx, Design.parse(document), memberId);
-      await addAudit(trx, { memberId, action: "design.start", subject: id, detail: { copyOf: copyOf ?? null } });
+      await addAudit(trx, {
+        memberId,
+        action: "design.start",
+        subject: id,
+        detail: { copyOf: copyOf ?? null, begins },
+      });
       return { id };
     }),
   );

@@ -5,6 +5,7 @@ import { Dropdown } from "react-bootstrap";
 import type { DraftCard } from "@/contract/designs";
 import type { House } from "@/core/document/house";
 import { Notice } from "@/ui/parts/Notice";
+import { beginningTag } from "./NewDesignDialog";
 import { usePosterPlate } from "./PosterPlate";
 
 const nothing = () => undefined;
@@ -65,6 +66,9 @@ export function DraftPlate({
             <Dropdown.Item as="button" type="button" onClick={() => describe({ archived: !archived })}>
               {archived ? "Back onto the shelf" : "Put away"}
             </Dropdown.Item>
+            <Dropdown.Item as="button" type="button" onClick={() => describe({ tags: asBeginning(tags) })}>
+              {tags.includes(beginningTag) ? "No longer a beginning" : "Keep as a beginning"}
+            </Dropdown.Item>
           </Dropdown.Menu>
         </Dropdown>
       </div>
@@ -72,6 +76,10 @@ export function DraftPlate({
     </article>
   );
 }
+
+/** The tags with the one that offers a design as a beginning, or without it. */
+const asBeginning = (tags: readonly string[]): readonly string[] =>
+  tags.includes(beginningTag) ? tags.filter((tag) => tag !== beginningTag) : [...tags, beginningTag].slice(-12);
 
 function TagEditor({ tags, onChange }: { tags: readonly string[]; onChange: (tags: readonly string[]) => void }) {
   const [typed, setTyped] = useState<string>();

@@ -94,11 +94,7 @@ export function DraftShelf() {
         />
       )}
       {copied && (
-        <NewDesignDialog
-          source={copied === "blank" ? undefined : copied}
-          drafts={data?.drafts ?? []}
-          onClose={() => setCopied(undefined)}
-        />
+        <NewDesignDialog source={copied === "blank" ? undefined : copied} onClose={() => setCopied(undefined)} />
       )}
     </main>
   );

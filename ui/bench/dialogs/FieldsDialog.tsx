@@ -5,8 +5,11 @@ import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { ArrowDown, ArrowUp, Trash } from "react-bootstrap-icons";
 import { checkValues, enteredIn, startingValues, startOf } from "@/core/document/values";
 import type { Field } from "@/core/fields/field";
+import { exposeWanted } from "@/core/edit/expose";
 import { removeField } from "@/core/edit/fields";
+import { readingOrder } from "@/core/edit/reading-order";
 import { FieldControl } from "@/ui/fill/FieldControl";
+import { useBoxesAtRest } from "../stage/boxes";
 import { useBench, useBenchStore } from "../store";
 import { FieldSettings } from "./FieldSettings";
 
@@ -21,9 +24,10 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
         {fields.length === 0 && (
           <p className="quiet">
             Nothing is filled in yet. Choose a layer and press the mark beside its text, colour or picture to hand it to
-            the filler.
+            the filler; or hand over all of it at once.
           </p>
         )}
+        <ExposeWanted onMade={setOpen} />
         <div className="fields-dialog d-grid gap-24">
           <FieldList fields={fields} open={open} onOpen={setOpen} />
           {field && <FieldSettings key={field.id} field={field} />}
@@ -31,6 +35,31 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
         </div>
       </Modal.Body>
     </PaperDialog>
+  );
+}
+
+/** Fields for all that a filler will want, in one press. */
+function ExposeWanted({ onMade }: { onMade: (field: string) => void }) {
+  const store = useBenchStore();
+  const boxes = useBoxesAtRest();
+  const [none, setNone] = useState(false);
+  const expose = () => {
+    const { edit, house } = store.getState();
+    const order = readingOrder([...boxes].map(([id, { box }]) => [id, box]));
+    let made: string[] = [];
+    edit("Expose what a filler will want", (draft) => void (made = exposeWanted(draft, house, order)));
+    setNone(made.length === 0);
+    if (made[0] !== undefined) onMade(made[0]);
+  };
+  return (
+    <p className="mb-12">
+      <button type="button" className="chip" onClick={expose}>
+        Expose what a filler will want
+      </button>{" "}
+      <span className="quiet" role="status">
+        {none ? "All of it is handed over already." : "Words, accounts, pictures, and the grounds behind words."}
+      </span>
+    </p>
   );
 }
 

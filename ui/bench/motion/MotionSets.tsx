@@ -4,19 +4,20 @@ import type { Design } from "@/core/document/design";
 import { freshId } from "@/core/edit/blank";
 import { allMoves } from "@/core/edit/moves";
 import { keepRoles, putSaved } from "@/core/edit/saved-moves";
-import { applySet, motionSets } from "@/core/motion/sets";
+import { applySet, characters, motionSets, type Character } from "@/core/motion/sets";
 import { useMoves } from "@/ui/moves/use-moves";
 import { useBench, useBenchStore } from "../store";
 import { Keep } from "./SaveMove";
 import { useTrial } from "./use-trial";
 
-const put = (set: string) => (draft: Design) => {
+const put = (set: string, character: Character) => (draft: Design) => {
   const taken = new Set(allMoves(draft).map(({ id }) => id));
-  applySet(draft, set, (wanted) => {
+  const fresh = (wanted: string): string => {
     const id = freshId(wanted.slice(0, 40), taken);
     taken.add(id);
     return id;
-  });
+  };
+  applySet(draft, set, fresh, { character });
 };
 
 /** Motion for the whole design in one press: every layer gets what fits its part. Pointed at, it is tried. */
@@ -30,7 +31,9 @@ export function MotionSets() {
   return (
     <section className="leaf" aria-label="Motion of everything">
       <h3 className="rubric">Motion of everything</h3>
-      <p className="leaf__say">Gives every layer a fitting arrive, stay and leave. Point to try, press to keep.</p>
+      <p className="leaf__say">
+        Gives every layer a fitting arrive, stay and leave, also calm or crisp. Point to try, press to keep.
+      </p>
       <div
         className="motion-sets d-grid gap-2"
         role="group"
@@ -38,16 +41,33 @@ export function MotionSets() {
         onPointerLeave={trial.end}
       >
         {motionSets.map(({ id, name, about }) => (
-          <button
-            key={id}
-            type="button"
-            onPointerEnter={() => trial.show(put(id), "arrive")}
-            onFocus={(event) => event.target.matches(":focus-visible") && trial.show(put(id), "arrive")}
-            onBlur={trial.end}
-            onClick={() => trial.take(`Motion: ${name}`, put(id))}
-          >
-            <b>{name}</b> {about}
-          </button>
+          <div key={id} className="d-flex gap-2">
+            {characters.map((manner) => {
+              const wear = put(id, manner.id);
+              const isPlain = manner.id === "lively";
+              return (
+                <button
+                  key={manner.id}
+                  type="button"
+                  className={isPlain ? "flex-1 order-first" : "motion-sets__manner"}
+                  title={manner.about}
+                  aria-label={isPlain ? undefined : `${name}, ${manner.name.toLowerCase()}`}
+                  onPointerEnter={() => trial.show(wear, "arrive")}
+                  onFocus={(event) => event.target.matches(":focus-visible") && trial.show(wear, "arrive")}
+                  onBlur={trial.end}
+                  onClick={() => trial.take(`Motion: ${name}${isPlain ? "" : `, ${manner.name.toLowerCase()}`}`, wear)}
+                >
+                  {isPlain ? (
+                    <>
+                      <b>{name}</b> {about}
+                    </>
+                  ) : (
+                    manner.name
+                  )}
+                </button>
+              );
+            })}
+          </div>
         ))}
         {kept.map(({ id, document }) => {
           const wear = (draft: Design) => putSaved(draft, id, document, []);

@@ -1,7 +1,8 @@
 "use client";
 import type { Layer } from "@/core/document/layer";
+import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { shapeRows } from "@/ui/shapes/kinds";
-import { useBench } from "../store";
+import { useBench, useBenchStore } from "../store";
 import { LengthBox } from "./LengthBox";
 import { useBoxes } from "./PlaceSection";
 import { PictureRows } from "./PictureRows";
@@ -45,6 +46,7 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
   return (
     <>
       <TextRow layer={layer} path="text" label="Text" lines={2} />
+      <BehindWords layer={layer} />
       <ChoiceRow layer={layer} path="setting.type" label="Type style" options={types} />
       <div className="row-pair">
         <NumberRow layer={layer} path="setting.size" placeholder={String(type?.size ?? "")} />
@@ -101,6 +103,54 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       </details>
       <StretchRows layer={layer} />
     </>
+  );
+}
+
+/** A panel behind the words, or boxes behind their lines, in one press; for all texts that are chosen. */
+function BehindWords({ layer }: { layer: Layer }) {
+  const store = useBenchStore();
+  const document = useBench((state) => state.document);
+  const chosen = useBench((state) => state.chosen);
+  const house = useBench((state) => state.house);
+  const texts = document.layers.filter(({ id, kind }) => kind === "text" && (id === layer.id || chosen.includes(id)));
+  const free = texts.map(({ id }) => id).filter((id) => !panelAround(document, id));
+  const edit = store.getState().edit;
+  return (
+    <p className="put-on">
+      {free.length > 0 && (
+        <button
+          type="button"
+          className="chip"
+          onClick={() => edit("Panel behind", (draft) => void panelBehind(draft, house, free))}
+        >
+          {free.length > 1 ? "A panel behind each" : "Panel behind"}
+        </button>
+      )}
+      {free.length > 1 && (
+        <button
+          type="button"
+          className="chip"
+          onClick={() => edit("Panel behind all", (draft) => void panelBehind(draft, house, free, true))}
+        >
+          One behind all
+        </button>
+      )}
+      <button
+        type="button"
+        className="chip"
+        onClick={() =>
+          edit("Boxes behind lines", (draft) =>
+            backLines(
+              draft,
+              house,
+              texts.map(({ id }) => id),
+            ),
+          )
+        }
+      >
+        Boxes behind lines
+      </button>
+    </p>
   );
 }
 
