@@ -21,6 +21,7 @@ import { useHeardSound } from "./sound/use-heard";
 import { TryDialog } from "./dialogs/TryDialog";
 import { VersionsDialog } from "./dialogs/VersionsDialog";
 import { Page as LayerPage } from "./page/Page";
+import { Panes } from "./Panes";
 import { PlayerContext } from "./player-context";
 import { BenchStage as LargeStage, useBenchScene } from "./stage/BenchStage";
 import { RestBoxes } from "./stage/boxes";
@@ -124,18 +125,22 @@ function Desk() {
   return (
     <RestBoxes.Provider value={boxes}>
       <PlayerContext.Provider value={player}>
-        <main className="bench d-grid fs-13">
+        <main className="bench d-flex flex-column fs-13">
           <BenchContext.Provider value={calm}>
             <BenchBar onOpen={openDialog} />
             <UnsentNotice />
           </BenchContext.Provider>
-          <BenchStage player={player} guides={guides} onGuides={setGuides} />
-          <aside className="bench__page bg-sheet overflow-y-auto" aria-label="Page">
-            <BenchContext.Provider value={calm}>
-              <Page />
-            </BenchContext.Provider>
-          </aside>
-          <Strip player={player} onSound={sound} />
+          <Panes
+            stage={<BenchStage player={player} guides={guides} onGuides={setGuides} />}
+            strip={<Strip player={player} onSound={sound} />}
+            page={
+              <aside className="bench__page bg-sheet h-100 overflow-y-auto" aria-label="Page">
+                <BenchContext.Provider value={calm}>
+                  <Page />
+                </BenchContext.Provider>
+              </aside>
+            }
+          />
         </main>
         {dialog === "layer" && <NewLayerDialog onClose={close} />}
         {dialog === "fields" && <FieldsDialog onClose={close} />}

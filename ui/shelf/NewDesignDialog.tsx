@@ -2,7 +2,7 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useMemo } from "react";
+import { useId, useMemo } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import { Controller, useForm } from "react-hook-form";
 import { z } from "zod";
@@ -11,6 +11,7 @@ import { beginningIds, beginnings, designFrom } from "@/core/beginnings/beginnin
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import { Name } from "@/core/document/units";
+import { blankDesign } from "@/core/edit/blank";
 import { BeginningPlate } from "@/ui/beginnings/BeginningPlate";
 import { usePictures } from "@/ui/beginnings/use-pictures";
 import { call } from "@/ui/parts/api";
@@ -113,10 +114,12 @@ function Begins({
   const designs = useMemo(() => {
     const all = new Map<string, Design>();
     if (!house || !own) return all;
+    all.set(blank, blankDesign("begun", "Begun", house));
     for (const id of beginningIds) all.set(id, designFrom(id, "begun", "Begun", house));
     for (const { id, document } of own.drafts) all.set(`${copyPrefix}${id}`, document);
     return all;
   }, [own, house]);
+  const label = useId();
   const pictures = usePictures(designs, house, pictureHeightPx);
   const plates: readonly Plate[] = [
     { from: blank, name: "Blank", about: "One panel, and the rest by hand" },
@@ -126,8 +129,10 @@ function Begins({
     })),
   ];
   return (
-    <fieldset className="mt-12">
-      <legend className="form-label">Begins as</legend>
+    <div className="mt-12" role="radiogroup" aria-labelledby={label}>
+      <p className="form-label mb-8" id={label}>
+        Begins as
+      </p>
       <div className="beginnings">
         {plates.map(({ from, name, about }) => (
           <label key={from}>
@@ -136,6 +141,6 @@ function Begins({
           </label>
         ))}
       </div>
-    </fieldset>
+    </div>
   );
 }
