@@ -10,6 +10,7 @@ import { useMember } from "@/ui/parts/member";
 import type { PlayerView } from "@/ui/stage/player";
 import { usePlayerView, useStagePlayer } from "@/ui/stage/use-player";
 import { BenchBar as Bar } from "./BenchBar";
+import { CommandsDialog } from "./dialogs/CommandsDialog";
 import { ConflictDialog } from "./dialogs/ConflictDialog";
 import { FallenDesk } from "./FallenDesk";
 import { FieldsDialog } from "./dialogs/FieldsDialog";
@@ -20,11 +21,13 @@ import { SoundDialog } from "./sound/SoundDialog";
 import { useHeardSound } from "./sound/use-heard";
 import { TryDialog } from "./dialogs/TryDialog";
 import { VersionsDialog } from "./dialogs/VersionsDialog";
+import { WithLayerMenu } from "./LayerMenu";
 import { Page as LayerPage } from "./page/Page";
 import { Panes } from "./Panes";
 import { PlayerContext } from "./player-context";
 import { BenchStage as LargeStage, useBenchScene } from "./stage/BenchStage";
 import { RestBoxes } from "./stage/boxes";
+import { StageView } from "./stage/stage-view";
 import { BenchContext, calmly, createBench, useBench, useBenchStore, type BrowserSide } from "./store";
 import { Strip as LayerStrip } from "./strip/Strip";
 import { browserStore, UnsentKeeper, type Unsent } from "./unsent";
@@ -38,7 +41,7 @@ const BenchBar = memo(Bar);
 const Page = memo(LayerPage);
 const stageOf = (view: PlayerView) => view.stage;
 
-export type Dialog = "layer" | "fields" | "publish" | "versions" | "try" | "keys" | "sound";
+export type Dialog = "layer" | "fields" | "publish" | "versions" | "try" | "keys" | "sound" | "commands";
 
 /** The bench with one draft on it. */
 export function BenchDesk({ view, left }: { view: BenchView; left: readonly Unsent[] }) {
@@ -103,15 +106,6 @@ function Desk() {
   // What lies beside the stage and the strip follows a pull there more slowly.
   const calm = useMemo(() => calmly(store), [store]);
   const sound = useCallback(() => setDialog("sound"), []);
-  const open = useMemo(
-    () => ({
-      newLayer: () => setDialog("layer"),
-      guides: () => setGuides((on) => !on),
-      keys: () => setDialog("keys"),
-    }),
-    [],
-  );
-  useKeys(player, open);
   useHeardSound(player);
   const openDialog = useCallback(
     (next: Dialog) => {
@@ -121,6 +115,12 @@ function Desk() {
     },
     [store],
   );
+  const [view] = useState(() => new StageView());
+  const place = useMemo(
+    () => ({ store, player, open: openDialog, guides: () => setGuides((on) => !on), view }),
+    [store, player, openDialog, view],
+  );
+  useKeys(place, view);
   const close = () => setDialog(undefined);
   return (
     <RestBoxes.Provider value={boxes}>
@@ -130,17 +130,19 @@ function Desk() {
             <BenchBar onOpen={openDialog} />
             <UnsentNotice />
           </BenchContext.Provider>
-          <Panes
-            stage={<BenchStage player={player} guides={guides} onGuides={setGuides} />}
-            strip={<Strip player={player} onSound={sound} />}
-            page={
-              <aside className="bench__page bg-sheet h-100 overflow-y-auto" aria-label="Page">
-                <BenchContext.Provider value={calm}>
-                  <Page />
-                </BenchContext.Provider>
-              </aside>
-            }
-          />
+          <WithLayerMenu place={place}>
+            <Panes
+              stage={<BenchStage player={player} view={view} guides={guides} onGuides={setGuides} />}
+              strip={<Strip player={player} onSound={sound} />}
+              page={
+                <aside className="bench__page bg-sheet h-100 overflow-y-auto" aria-label="Page">
+                  <BenchContext.Provider value={calm}>
+                    <Page />
+                  </BenchContext.Provider>
+                </aside>
+              }
+            />
+          </WithLayerMenu>
         </main>
         {dialog === "layer" && <NewLayerDialog onClose={close} />}
         {dialog === "fields" && <FieldsDialog onClose={close} />}
@@ -148,6 +150,7 @@ function Desk() {
         {dialog === "versions" && <VersionsDialog onClose={close} />}
         {dialog === "try" && <TryDialog onClose={close} />}
         {dialog === "keys" && <KeysDialog onClose={close} />}
+        {dialog === "commands" && <CommandsDialog place={place} onClose={close} />}
         {dialog === "sound" && <SoundDialog player={player} onClose={close} />}
         <ConflictDialog />
       </PlayerContext.Provider>

@@ -1,15 +1,14 @@
 "use client";
 import { useEffect } from "react";
 import { nudge } from "@/core/edit/arrange";
-import { duplicateLayers, groupLayers, removeLayers, ungroup } from "@/core/edit/layers";
-import type { StagePlayer } from "@/ui/stage/player";
-import { addCue } from "@/core/edit/cues";
-import { stretchOf } from "./strip/papers";
 import { followClipboard } from "./clipboard";
-import { useBenchStore, type BenchStore } from "./store";
+import { commandFor, type Workplace } from "./commands";
+import type { StageView } from "./stage/stage-view";
 
 /** Where words and numbers are written. */
 const boxes = "input:not([type=checkbox], [type=range], [type=radio]), textarea, [contenteditable]";
+/** What Space presses. */
+const pressable = "button, a, label, [role=treeitem]";
 /** What lies over the bench and has keys of its own. */
 const elsewhere = "[role=dialog], .dropdown-menu, .popover";
 const listKeys: ReadonlySet<string> = new Set([
@@ -27,11 +26,7 @@ const listKeys: ReadonlySet<string> = new Set([
 const typing = new WeakSet<HTMLElement>();
 
 /** Keys of the bench, wherever nothing is being written. */
-export function useKeys(
-  player: StagePlayer,
-  open: { newLayer: () => void; guides: () => void; keys: () => void },
-): void {
-  const store = useBenchStore();
+export function useKeys(place: Workplace, view: StageView): void {
   useEffect(() => {
     // Whoever goes by keys keeps their place; whoever chose with the mouse is done with the list.
     let byPointer = false;
@@ -49,12 +44,24 @@ export function useKeys(
       // A list or slider keeps the keys that move through it, and nothing else.
       if (list && listKeys.has(event.key)) return;
       if (target.closest(elsewhere)) return;
-      const run = command ? commands(store, event) : box ? undefined : plainKeys(store, player, open, event);
+      if (event.key === " " && !box && !target.closest(pressable)) {
+        event.preventDefault();
+        // Played when it is let go, unless it has moved the picture about meanwhile.
+        view.space ??= { pulled: false };
+        return;
+      }
+      const run = box && !command ? undefined : plainKey(place, event);
       if (!run) return;
       // What is being typed has an undo and a clipboard of its own; a box that was only entered has not.
       if (box && command && (event.key.toLowerCase() !== "z" || typing.has(box))) return;
       event.preventDefault();
       run();
+    };
+    const onKeyUp = (event: KeyboardEvent) => {
+      if (event.key !== " " || !view.space) return;
+      const { pulled } = view.space;
+      view.space = undefined;
+      if (!pulled) place.player.toggle();
     };
     const typed = (event: Event) => typing.add(event.target as HTMLElement);
     const left = (event: FocusEvent) => typing.delete(event.target as HTMLElement);
@@ -77,9 +84,11 @@ export function useKeys(
     window.addEventListener("change", chose);
     window.addEventListener("click", pressed);
     window.addEventListener("keydown", onKey);
-    const unfollow = followClipboard(store);
+    window.addEventListener("keyup", onKeyUp);
+    const unfollow = followClipboard(place.store);
     return () => {
       window.removeEventListener("keydown", onKey);
+      window.removeEventListener("keyup", onKeyUp);
       window.removeEventListener("input", typed);
       window.removeEventListener("focusout", left);
       window.removeEventListener("pointerdown", pointed, true);
@@ -87,62 +96,21 @@ export function useKeys(
       window.removeEventListener("click", pressed);
       unfollow();
     };
-  }, [store, player, open]);
+  }, [place, view]);
 }
 
-function commands(store: BenchStore, event: KeyboardEvent): (() => void) | undefined {
-  const { edit, undo, redo, chosen, choose, document } = store.getState();
-  switch (event.key.toLowerCase()) {
-    case "z":
-      return event.shiftKey ? redo : undo;
-    case "y":
-      return redo;
-    case "a":
-      return () => choose(document.layers.filter(({ in: group }) => group === undefined).map(({ id }) => id));
-    case "d":
-      return () => {
-        let copies: string[] = [];
-        edit("Duplicate", (draft) => void (copies = duplicateLayers(draft, chosen)));
-        if (copies.length > 0) choose(copies);
-      };
-    case "g":
-      return () => {
-        let next: string[] = [];
-        if (event.shiftKey)
-          edit("Take the group apart", (draft) => void (next = chosen.flatMap((id) => ungroup(draft, id))));
-        else {
-          edit("Group", (draft) => {
-            const id = groupLayers(draft, chosen);
-            next = id ? [id] : [];
-          });
-        }
-        if (next.length > 0) choose(next);
-      };
-    default:
-      return undefined;
-  }
-}
-
-function plainKeys(
-  store: BenchStore,
-  player: StagePlayer,
-  open: { newLayer: () => void; guides: () => void; keys: () => void },
-  event: KeyboardEvent,
-): (() => void) | undefined {
+/** What a press means where nothing is written and no list is gone through. */
+function plainKey(place: Workplace, event: KeyboardEvent): (() => void) | undefined {
   const target = event.target as HTMLElement;
-  const { edit, chosen, choose, document, format, onlyHere, show, pointing, house } = store.getState();
-  const step = (by: number) => () => {
-    const ids = house.formats.map(({ id }) => id).filter((id) => document.formats.includes(id));
-    show({ format: ids[(ids.indexOf(format) + by + ids.length) % ids.length]! });
-  };
-  const arrows: Record<string, readonly ["width" | "height", 1 | -1]> = {
-    ArrowLeft: ["width", -1],
-    ArrowRight: ["width", 1],
-    ArrowUp: ["height", -1],
-    ArrowDown: ["height", 1],
-  };
+  const state = place.store.getState();
+  const { edit, chosen, show, pointing, format, onlyHere } = state;
   const arrow = arrows[event.key];
-  if (arrow && chosen.length > 0 && !event.altKey && !target.closest("[role=radiogroup], [role=slider]")) {
+  if (
+    arrow &&
+    chosen.length > 0 &&
+    !event.altKey &&
+    !target.closest("[role=radiogroup], [role=slider], [role=separator]")
+  ) {
     const by = arrow[1] * (event.shiftKey ? 1 : 0.1);
     return () =>
       edit(
@@ -153,47 +121,18 @@ function plainKeys(
         `nudge ${chosen.join()}`,
       );
   }
-  switch (event.key) {
-    case " ":
-      return target.closest("button, a, label, [role=treeitem]") ? undefined : () => player.toggle();
-    case ",":
-      return () => player.step(-1);
-    case ".":
-      return () => player.step(1);
-    case "[":
-      return step(-1);
-    case "]":
-      return step(1);
-    case "1":
-    case "2":
-    case "3":
-      return () => playPhase(player, store, (["arrive", "stay", "leave"] as const)[Number(event.key) - 1]!);
-    case "a":
-      return chosen.length === 0 ? undefined : () => show({ adding: "arrive" });
-    case "c":
-      return () => edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS));
-    case "g":
-      return open.guides;
-    case "n":
-      return open.newLayer;
-    case "?":
-      return open.keys;
-    case "Delete":
-    case "Backspace":
-      return chosen.length === 0 ? undefined : () => edit("Take away", (draft) => removeLayers(draft, chosen));
-    case "Escape":
-      // What lies over the bench is closed first.
-      if (globalThis.document.querySelector(".popover, .modal, .dropdown-menu.show")) return undefined;
-      return pointing ? () => show({ pointing: undefined }) : () => choose([]);
-    default:
-      return undefined;
+  if (event.key === "Escape") {
+    // What lies over the bench is closed first.
+    if (globalThis.document.querySelector(".popover, .modal, .dropdown-menu.show")) return undefined;
+    if (pointing) return () => show({ pointing: undefined });
   }
+  const command = commandFor(event);
+  return command && (command.can?.(state) ?? true) ? () => command.run(place) : undefined;
 }
 
-/** Jumps to a phase and plays it again and again. */
-function playPhase(player: StagePlayer, store: BenchStore, phase: "arrive" | "stay" | "leave"): void {
-  const { stage } = player.snapshot();
-  const shown =
-    stage.kind === "ready" ? stage.formats.find(({ format }) => format.id === store.getState().format) : undefined;
-  if (shown) player.playWithin(stretchOf(phase, shown));
-}
+const arrows: Readonly<Record<string, readonly ["width" | "height", 1 | -1]>> = {
+  ArrowLeft: ["width", -1],
+  ArrowRight: ["width", 1],
+  ArrowUp: ["height", -1],
+  ArrowDown: ["height", 1],
+};

@@ -1,40 +1,47 @@
 "use client";
-import { Modal } from "react-bootstrap";
+import { useState } from "react";
+import { Form, Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
+import { commands } from "../commands";
 
-const keys: readonly (readonly [string, string])[] = [
-  ["Space", "Play or pause"],
-  ["1, 2, 3", "Arrive, stay, leave: jump there and play it again and again"],
-  [", .", "A frame back, a frame on"],
-  ["[ ]", "The format before, the next format"],
-  ["G", "Safe areas"],
-  ["N", "New layer"],
-  ["A", "Add a move to what is chosen"],
-  ["C", "New cue at the needle"],
+/** What is done with the mouse, and keys that belong to one place. */
+const elsewhere: readonly (readonly [string, string])[] = [
+  ["Wheel", "Look closer, or from further away, at the pointer"],
+  ["Space and pull, middle button", "Move the picture about"],
+  ["Other button on a layer", "What can be done with it"],
   ["Arrows", "Nudge by 0.1 u; with Shift by 1 u"],
-  ["Ctrl Z, Ctrl Shift Z", "Undo, redo"],
-  ["Ctrl C, X, V, D", "Copy, cut, paste, duplicate"],
-  ["Ctrl G, Ctrl Shift G", "Group, take a group apart"],
-  ["Ctrl A", "Choose all layers"],
-  ["Delete", "Take away what is chosen"],
+  ["Ctrl C, X, V", "Copy, cut, paste"],
   ["In the strip: ↑ ↓", "Go from layer to layer; with Alt the layer moves up or down"],
   ["In the strip: Enter, F2", "Choose, rename; with Shift or Ctrl several are chosen"],
   ["In the strip: H, L", "Hide, lock"],
   ["On a bar: ← → ↑ ↓", "Earlier, later, longer, shorter; with Shift ten times as much"],
   ["On a bar: Enter, Delete", "Choose it, with Shift several; take it away"],
   ["In a number: ↑ ↓", "A step; with Shift ten, with Alt a tenth. Sums work, and px, u, %, °"],
-  ["Esc", "Never mind; choose nothing"],
-  ["?", "This page"],
 ];
 
-/** All keys of the bench. */
+/** All keys of the bench, found by a word of what they do. */
 export function KeysDialog({ onClose }: { onClose: () => void }) {
+  const [word, setWord] = useState("");
+  const all = [
+    ...commands.flatMap(({ keys, name }) => (keys === undefined ? [] : [[keys, name] as const])),
+    ...elsewhere,
+  ];
+  const listed = all.filter((line) => line.join(" ").toLowerCase().includes(word.trim().toLowerCase()));
   return (
     <PaperDialog title="Keys" onClose={onClose}>
       <Modal.Body tabIndex={0}>
-        <dl className="keys">
-          {keys.map(([key, does]) => (
-            <div key={key}>
+        <Form.Control
+          type="search"
+          size="sm"
+          autoFocus
+          aria-label="Find a key by what it does"
+          placeholder="Find by what it does"
+          value={word}
+          onChange={(event) => setWord(event.target.value)}
+        />
+        <dl className="keys mt-8">
+          {listed.map(([key, does]) => (
+            <div key={`${key} ${does}`}>
               <dt>{key}</dt>
               <dd>{does}</dd>
             </div>

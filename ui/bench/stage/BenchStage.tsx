@@ -1,6 +1,8 @@
 "use client";
 import { Button } from "react-bootstrap";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from "react";
+import type { Format } from "@/core/document/format";
+import type { RestBox } from "@/core/sample/rest";
 import { sampleValues } from "@/core/document/values";
 import { messageOf } from "@/core/messages";
 import { Notice } from "@/ui/parts/Notice";
@@ -9,7 +11,15 @@ import { PlateChoice } from "@/ui/stage/PlateChoice";
 import type { PlayerView, StagePlayer, StageScene } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { useBench, useBenchStore } from "../store";
+import { cornersOf } from "./geometry";
 import { Overlay } from "./Overlay";
+import { lookAtPart, type StageView } from "./stage-view";
+import { useLooking } from "./use-looking";
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
 
 const stageOf = (view: PlayerView) => view.stage;
 
@@ -36,10 +46,12 @@ export function useBenchScene(): StageScene {
 /** One format large with its handles, all others small beside it; all are live. */
 export function BenchStage({
   player,
+  view,
   guides,
   onGuides,
 }: {
   player: StagePlayer;
+  view: StageView;
   guides: boolean;
   onGuides: (on: boolean) => void;
 }) {
@@ -57,8 +69,12 @@ export function BenchStage({
   useEffect(() => player.lookAt(format.id), [player, format.id]);
   const prepared = stage.kind === "ready" ? stage.formats.find((shown) => shown.format.id === format.id) : undefined;
   const ratio = format.width / format.height;
-  const [roomRef, room] = useRoom();
+  const [large, roomRef, room] = useRoom();
+  const [, wholeRef, wholeRoom] = useRoom();
   const width = room ? Math.min(room.width, room.height * ratio) : undefined;
+  const fits = useMemo(() => (width === undefined ? undefined : { width, height: width / ratio }), [width, ratio]);
+  const look = useLooking(view, large, fits, room);
+  useFilling(view, format, prepared?.boxes, fits, room);
   const nameOf = (id: string) => store.getState().document.layers.find((layer) => layer.id === id)?.name ?? id;
   return (
     <section className="bench-stage d-flex flex-column gap-10 min-h-0 py-10 px-14" aria-label="Stage">
@@ -73,6 +89,9 @@ export function BenchStage({
           title="G"
         >
           Safe areas
+        </Button>
+        <Button variant="segment" size="sm" className="figures" onClick={view.fit} title="The whole format (0)">
+          {Math.round(look.zoom * 100)} %
         </Button>
         {tried && (
           <p className="bench-stage__ask bg-sheet m-0">
@@ -93,12 +112,15 @@ export function BenchStage({
       </div>
       {stage.kind === "fault" && <Notice weight="stop">{messageOf(stage.issue, nameOf)}</Notice>}
       {stage.kind === "failed" && <Notice weight="stop">The preview stopped: {stage.message}</Notice>}
-      <div className="d-flex flex-1 gap-16 min-h-0">
+      <div className="d-flex flex-1 gap-16 min-h-0" ref={wholeRef}>
         <div
-          className="bench-stage__large align-items-center d-flex flex-1 justify-content-center min-h-0 min-w-0"
+          className="bench-stage__large align-items-center d-flex flex-1 justify-content-center min-h-0 min-w-0 overflow-hidden"
           ref={roomRef}
         >
-          <div style={{ width }}>
+          <div
+            className="flex-none"
+            style={{ width: width && width * look.zoom, transform: `translate(${look.x}px, ${look.y}px)` }}
+          >
             <FormatStage
               key={format.id}
               format={format}
@@ -112,25 +134,76 @@ export function BenchStage({
             </FormatStage>
           </div>
         </div>
-        <div className="bench-stage__small align-items-center d-grid flex-none">
-          {formats
-            .filter(({ id }) => id !== format.id)
-            .map((other) => (
-              <button
-                key={other.id}
-                type="button"
-                className="bench-stage__pick bg-none border-0 my-0 mx-auto p-0"
-                aria-label={`Show ${other.name} large`}
-                onClick={() => store.getState().show({ format: other.id })}
-                style={{ width: Math.round(108 * Math.sqrt(other.width / other.height)) }}
-              >
-                <FormatStage format={other} player={player} plate={plate} footage={footage} guides={guides} />
-              </button>
-            ))}
-        </div>
+        <SmallFormats
+          formats={formats.filter(({ id }) => id !== format.id)}
+          sideU={smallU(wholeRoom, formats.length - 1)}
+          {...{ player, plate, footage, guides }}
+        />
       </div>
     </section>
   );
+}
+
+/** All other formats, live; pressed, one changes places with the large one. */
+function SmallFormats({
+  formats,
+  sideU,
+  ...stage
+}: {
+  formats: readonly Format[];
+  sideU: number;
+  player: StagePlayer;
+  plate: Plate;
+  footage: string | undefined;
+  guides: boolean;
+}) {
+  const store = useBenchStore();
+  return (
+    <div className="bench-stage__small align-items-center d-grid flex-none">
+      {formats.map((other) => (
+        <button
+          key={other.id}
+          type="button"
+          className="bench-stage__pick bg-none border-0 my-0 mx-auto p-0"
+          aria-label={`Show ${other.name} large`}
+          onClick={() => store.getState().show({ format: other.id })}
+          style={{ width: Math.round(sideU * Math.sqrt(other.width / other.height)) }}
+        >
+          <FormatStage format={other} {...stage} />
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The side of a small format's square in pixels: two stand beside one another, in as many rows as it takes. */
+function smallU(room: Size | undefined, count: number): number {
+  const rows = Math.ceil(count / 2);
+  const high = ((room?.height ?? 0) - rows * 34) / Math.max(1, rows * 1.23);
+  return Math.min(280, Math.max(56, Math.min(high, (room?.width ?? 0) * 0.16)));
+}
+
+/** Tells the view how what is chosen would fill the stage. */
+function useFilling(
+  view: StageView,
+  format: Format,
+  boxes: readonly RestBox[] | undefined,
+  fits: Size | undefined,
+  room: Size | undefined,
+): void {
+  const store = useBenchStore();
+  useEffect(() => {
+    view.knows(() => {
+      const { chosen } = store.getState();
+      const corners = (boxes ?? []).filter(({ id }) => chosen.includes(id)).flatMap(cornersOf);
+      if (corners.length === 0 || !fits || !room) return undefined;
+      const xs = corners.map(({ x }) => x / format.width);
+      const ys = corners.map(({ y }) => y / format.height);
+      const [left, top] = [Math.min(...xs), Math.min(...ys)];
+      const part = { x: left, y: top, width: Math.max(...xs) - left, height: Math.max(...ys) - top };
+      return lookAtPart(part, fits, room);
+    });
+  }, [view, store, format, boxes, fits, room]);
 }
 
 function KeepClear({
@@ -150,7 +223,12 @@ function KeepClear({
 }
 
 /** The size of an element, again whenever it changes. */
-function useRoom(): [(element: HTMLDivElement | null) => void, { width: number; height: number } | undefined] {
+function useRoom(): [
+  RefObject<HTMLDivElement | null>,
+  (element: HTMLDivElement | null) => void,
+  { width: number; height: number } | undefined,
+] {
+  const held = useRef<HTMLDivElement>(null);
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const [size, setSize] = useState<{ width: number; height: number }>();
   useEffect(() => {
@@ -163,5 +241,9 @@ function useRoom(): [(element: HTMLDivElement | null) => void, { width: number; 
     observer.observe(element);
     return () => observer.disconnect();
   }, [element]);
-  return [setElement, size];
+  const take = useCallback((next: HTMLDivElement | null) => {
+    held.current = next;
+    setElement(next);
+  }, []);
+  return [held, take, size];
 }
