@@ -1,57 +1,89 @@
+/** Bytes of samples that are held back at a time, so that each pixel is gone through once for all of them. */
+const mostHeldBytes = 96 * 1024 * 1024;
+
 /**
  * Mean of pictures in straight-alpha RGBA, of premultiplied levels: sums weigh every colour by its alpha. Off by half
- * a level at most.
+ * a level at most. Most pixels are the same in all samples, and cost comparisons only.
  */
 export class MeanOf {
   private first: { readonly levels: Uint8ClampedArray; readonly whole: Uint32Array } | undefined;
-  /** How far the samples are from the first one together: most pixels never differ, and cost one comparison. */
-  private readonly sums: Float32Array;
-  private readonly changed: Uint8Array;
+  private held: { readonly levels: Uint8ClampedArray; readonly whole: Uint32Array }[] = [];
+  /** How far all samples that are not held any more are from the first one together. */
+  private sums: Int32Array | undefined;
+  private readonly mostHeld: number;
   private count = 0;
 
   constructor(private readonly pixels: number) {
-    this.sums = new Float32Array(pixels * 4);
-    this.changed = new Uint8Array(pixels);
+    this.mostHeld = Math.max(1, Math.floor(mostHeldBytes / (pixels * 4)));
   }
 
-  add(data: Uint8ClampedArray): void {
+  /** Takes a sample; its bytes must not change from then on. */
+  add(levels: Uint8ClampedArray): void {
     this.count += 1;
-    const whole = new Uint32Array(data.buffer, data.byteOffset, this.pixels);
-    if (!this.first) {
-      this.first = { levels: data, whole };
-      return;
-    }
-    const { sums, changed, pixels } = this;
-    const { levels, whole: before } = this.first;
+    const sample = { levels, whole: new Uint32Array(levels.buffer, levels.byteOffset, this.pixels) };
+    if (!this.first) this.first = sample;
+    else if (this.held.push(sample) > this.mostHeld) this.fold();
+  }
+
+  /** Lets go of what is held, by summing up how it differs. */
+  private fold(): void {
+    const sums = (this.sums ??= new Int32Array(this.pixels * 4));
+    this.differing((at, r, g, b, alpha) => {
+      sums[at] = sums[at]! + r;
+      sums[at + 1] = sums[at + 1]! + g;
+      sums[at + 2] = sums[at + 2]! + b;
+      sums[at + 3] = sums[at + 3]! + alpha;
+    });
+    this.held = [];
+  }
+
+  /** Goes through the pixels in which a held sample differs from the first: by how much, weighed by alpha. */
+  private differing(take: (at: number, r: number, g: number, b: number, alpha: number) => void): void {
+    const { held, pixels } = this;
+    const { levels, whole } = this.first!;
     for (let i = 0; i < pixels; i++) {
-      if (whole[i] === before[i]) continue;
-      changed[i] = 1;
+      const word = whole[i]!;
+      let k = 0;
+      while (k < held.length && held[k]!.whole[i] === word) k++;
+      if (k === held.length) continue;
       const at = i * 4;
-      const alpha = data[at + 3]!;
       const alphaBefore = levels[at + 3]!;
-      sums[at] = sums[at]! + data[at]! * alpha - levels[at]! * alphaBefore;
-      sums[at + 1] = sums[at + 1]! + data[at + 1]! * alpha - levels[at + 1]! * alphaBefore;
-      sums[at + 2] = sums[at + 2]! + data[at + 2]! * alpha - levels[at + 2]! * alphaBefore;
-      sums[at + 3] = sums[at + 3]! + alpha - alphaBefore;
+      const [redBefore, greenBefore, blueBefore] = [levels[at]!, levels[at + 1]!, levels[at + 2]!];
+      let [r, g, b, a] = [0, 0, 0, 0];
+      for (; k < held.length; k++) {
+        const own = held[k]!.levels;
+        const alpha = own[at + 3]!;
+        r += own[at]! * alpha - redBefore * alphaBefore;
+        g += own[at + 1]! * alpha - greenBefore * alphaBefore;
+        b += own[at + 2]! * alpha - blueBefore * alphaBefore;
+        a += alpha - alphaBefore;
+      }
+      take(at, r, g, b, a);
     }
   }
 
+  /** Writes the mean of all samples. */
   write(data: Uint8ClampedArray): void {
-    const { sums, changed, count, pixels } = this;
-    if (!this.first) return;
-    const { levels } = this.first;
+    const { first, count } = this;
+    if (!first) return;
+    const { levels } = first;
     data.set(levels);
-    for (let i = 0; i < pixels; i++) {
-      if (changed[i] === 0) continue;
-      const at = i * 4;
+    const put = (at: number, r: number, g: number, b: number, a: number) => {
       const weight = levels[at + 3]! * count;
-      const alpha = weight + sums[at + 3]!;
+      const alpha = weight + a;
       const share = alpha > 0 ? 1 / alpha : 0;
       // A clamped array rounds to the nearest level itself.
-      data[at] = (levels[at]! * weight + sums[at]!) * share;
-      data[at + 1] = (levels[at + 1]! * weight + sums[at + 1]!) * share;
-      data[at + 2] = (levels[at + 2]! * weight + sums[at + 2]!) * share;
+      data[at] = (levels[at]! * weight + r) * share;
+      data[at + 1] = (levels[at + 1]! * weight + g) * share;
+      data[at + 2] = (levels[at + 2]! * weight + b) * share;
       data[at + 3] = alpha / count;
+    };
+    if (!this.sums) return this.differing(put);
+    this.fold();
+    const { sums, pixels } = this;
+    for (let at = 0; at < pixels * 4; at += 4) {
+      const [r, g, b, a] = [sums[at]!, sums[at + 1]!, sums[at + 2]!, sums[at + 3]!];
+      if ((r | g | b | a) !== 0) put(at, r, g, b, a);
     }
   }
 }
