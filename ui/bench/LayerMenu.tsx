@@ -16,7 +16,7 @@ export function WithLayerMenu({ place, children }: { place: Workplace; children:
   const [open, setOpen] = useState<Open>();
   return (
     <div
-      className="d-contents"
+      className="d-flex flex-1 min-h-0"
       onContextMenu={(event) => {
         const layer = (event.target as HTMLElement).closest("[data-layer], [data-row]");
         const id = layer?.getAttribute("data-layer") ?? layer?.getAttribute("data-row");
