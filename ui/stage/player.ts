@@ -95,6 +95,7 @@ export class StagePlayer {
   private waiting: readonly PreparedFormat[] | undefined;
   private telling: ReturnType<typeof setTimeout> | undefined;
   private settling: ReturnType<typeof setTimeout> | undefined;
+  private sizing: ReturnType<typeof setTimeout> | undefined;
 
   /** `light`: never needs a file's exact pixels, such as the many small posters of a shelf. */
   constructor(
@@ -163,6 +164,12 @@ export class StagePlayer {
     this.repaint(true);
   };
 
+  /** The canvases are shown in another size: what was painted for the one before would be soft. */
+  resized(): void {
+    clearTimeout(this.sizing);
+    this.sizing = setTimeout(() => this.repaint(true), settleMs);
+  }
+
   play(): void {
     if (this.view.playing) return;
     const { fromS, toS } = this.stretch();
@@ -228,6 +235,7 @@ export class StagePlayer {
   dispose(): void {
     cancelAnimationFrame(this.ticker);
     clearTimeout(this.settling);
+    clearTimeout(this.sizing);
     clearTimeout(this.telling);
     this.sound?.stop();
     this.canvases.clear();

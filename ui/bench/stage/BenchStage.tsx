@@ -60,8 +60,6 @@ export function BenchStage({
   const served = useBench((state) => state.document.formats);
   const house = useBench((state) => state.house);
   const chosen = useBench((state) => state.format);
-  const pointing = useBench((state) => state.pointing);
-  const tried = useBench((state) => state.tried);
   const footage = useBench((state) => state.footage[0]?.hash);
   const [plate, setPlate] = useState<Plate>("dark");
   const formats = house.formats.filter(({ id }) => served.includes(id));
@@ -75,6 +73,8 @@ export function BenchStage({
   const fits = useMemo(() => (width === undefined ? undefined : { width, height: width / ratio }), [width, ratio]);
   const look = useLooking(view, large, fits, room);
   useFilling(view, format, prepared?.boxes, fits, room);
+  const shownPx = Math.round((width ?? 0) * look.zoom);
+  useEffect(() => player.resized(), [player, shownPx]);
   const nameOf = (id: string) => store.getState().document.layers.find((layer) => layer.id === id)?.name ?? id;
   return (
     <section className="bench-stage d-flex flex-column gap-10 min-h-0 py-10 px-14" aria-label="Stage">
@@ -93,22 +93,7 @@ export function BenchStage({
         <Button variant="segment" size="sm" className="figures" onClick={view.fit} title="The whole format (0)">
           {Math.round(look.zoom * 100)} %
         </Button>
-        {tried && (
-          <p className="bench-stage__ask bg-sheet m-0">
-            Filled with what is being tried.{" "}
-            <button type="button" onClick={() => store.getState().show({ tried: undefined })}>
-              Back to the samples
-            </button>
-          </p>
-        )}
-        {pointing && (
-          <p className="bench-stage__ask bg-sheet m-0">
-            {pointing.ask}.{" "}
-            <button type="button" onClick={() => store.getState().show({ pointing: undefined })}>
-              Never mind
-            </button>
-          </p>
-        )}
+        <Asked />
       </div>
       {stage.kind === "fault" && <Notice weight="stop">{messageOf(stage.issue, nameOf)}</Notice>}
       {stage.kind === "failed" && <Notice weight="stop">The preview stopped: {stage.message}</Notice>}
@@ -129,7 +114,11 @@ export function BenchStage({
               footage={footage}
               guides={guides}
             >
-              <Overlay format={format} turnedRound={prepared?.turnedRound ?? false} />
+              <Overlay
+                format={format}
+                turnedRound={prepared?.turnedRound ?? false}
+                perPx={format.width / ((width ?? format.width) * look.zoom)}
+              />
               {guides && <KeepClear format={format} />}
             </FormatStage>
           </div>
@@ -141,6 +130,33 @@ export function BenchStage({
         />
       </div>
     </section>
+  );
+}
+
+/** What the stage shows instead of the samples, or waits for. */
+function Asked() {
+  const store = useBenchStore();
+  const pointing = useBench((state) => state.pointing);
+  const tried = useBench((state) => state.tried);
+  return (
+    <>
+      {tried && (
+        <p className="bench-stage__ask bg-sheet m-0">
+          Filled with what is being tried.{" "}
+          <button type="button" onClick={() => store.getState().show({ tried: undefined })}>
+            Back to the samples
+          </button>
+        </p>
+      )}
+      {pointing && (
+        <p className="bench-stage__ask bg-sheet m-0">
+          {pointing.ask}.{" "}
+          <button type="button" onClick={() => store.getState().show({ pointing: undefined })}>
+            Never mind
+          </button>
+        </p>
+      )}
+    </>
   );
 }
 

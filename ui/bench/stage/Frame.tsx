@@ -4,6 +4,10 @@ import type { RestBox } from "@/core/sample/rest";
 import { cornersOf, pathOf, toPoint } from "./geometry";
 import type { Handle } from "./use-stage-pull";
 
+/** Sides that are shown shorter than this have no grip in their middle. */
+const leastSidePx = 34;
+const scaleOf = ({ world: [a, b] }: RestBox): number => Math.hypot(a, b);
+
 /** Crop marks at the corners of a chosen layer, and short ticks at its sides to pull. */
 export function Frame({
   box,
@@ -20,6 +24,8 @@ export function Frame({
   const handles = ([-1, 0, 1] as const).flatMap((down) =>
     ([-1, 0, 1] as const).filter((across) => across !== 0 || down !== 0).map((across) => ({ across, down })),
   );
+  // What is small is moved by a pull in its middle: its sides have no grips there, and its corners reach outwards.
+  const shown = { across: (width * scaleOf(box)) / zoom, down: (height * scaleOf(box)) / zoom };
   const at = (across: number, down: number) =>
     toPoint(box.world, x + (width * (across + 1)) / 2, y + (height * (down + 1)) / 2);
   return (
@@ -27,13 +33,14 @@ export function Frame({
       <path d={pathOf(cornersOf(box))} />
       {last &&
         handles.map(({ across, down }) => {
+          if ((across === 0 && shown.across < leastSidePx) || (down === 0 && shown.down < leastSidePx)) return null;
           const point = at(across, down);
           const grip = (e: ReactPointerEvent) => {
             e.stopPropagation();
             begin(e, { across, down });
           };
           const corner = across !== 0 && down !== 0;
-          const reach = (corner ? 12 : 8) * zoom;
+          const reach = (corner ? 9 : 6) * zoom;
           const d = corner
             ? `M${point.x + across * reach} ${point.y}H${point.x}V${point.y + down * reach}`
             : across !== 0
@@ -46,7 +53,12 @@ export function Frame({
               className={`overlay__grip grip-${corner ? (across === down ? "nwse" : "nesw") : across !== 0 ? "ew" : "ns"}`}
             >
               <path d={d} />
-              <circle cx={point.x} cy={point.y} r={9 * zoom} onPointerDown={grip} />
+              <circle
+                cx={point.x + across * 4 * zoom}
+                cy={point.y + down * 4 * zoom}
+                r={7 * zoom}
+                onPointerDown={grip}
+              />
             </g>
           );
         })}

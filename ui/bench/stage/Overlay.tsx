@@ -12,7 +12,16 @@ import { Thread } from "./Thread";
 import { useStagePull } from "./use-stage-pull";
 
 /** Handles over the format that is shown large: choose, move, resize, point at, and write in place. */
-export function Overlay({ format, turnedRound }: { format: Format; turnedRound: boolean }) {
+export function Overlay({
+  format,
+  turnedRound,
+  perPx,
+}: {
+  format: Format;
+  turnedRound: boolean;
+  /** Pixels of the format for one of the screen. */
+  perPx: number;
+}) {
   const store = useBenchStore();
   const boxes = useBoxesAtRest();
   const layers = useBench((state) => state.document.layers);
@@ -27,6 +36,8 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
   );
   const press = (event: ReactPointerEvent, id: string) => {
     event.stopPropagation();
+    // The other buttons are for its menu, and for moving the picture about.
+    if (event.button !== 0) return;
     const { choose, show } = store.getState();
     if (pointing) {
       pointing.take(id);
@@ -51,7 +62,7 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
         ref={svg}
         className={`overlay${pointing ? " is-pointing" : ""}`}
         viewBox={`0 0 ${format.width} ${format.height}`}
-        onPointerDown={() => !pointing && store.getState().choose([])}
+        onPointerDown={(event) => event.button === 0 && !pointing && store.getState().choose([])}
         onPointerMove={move}
         onPointerUp={end}
         onPointerCancel={end}
@@ -70,9 +81,7 @@ export function Overlay({ format, turnedRound }: { format: Format; turnedRound: 
         <Thread format={format} />
         {chosen.map((id) => {
           const box = boxes.get(id);
-          return (
-            box && <Frame key={id} box={box} last={id === chosen.at(-1)} zoom={format.width / 900} begin={begin} />
-          );
+          return box && <Frame key={id} box={box} last={id === chosen.at(-1)} zoom={perPx} begin={begin} />;
         })}
         <PointHandles format={format} turnedRound={turnedRound} />
         <SnapLines lines={lines} scale={pxPerU(format)} />
