@@ -14,7 +14,10 @@ const empty = (): Design => ({ ...blankDesign("d", "D", house), layers: [] });
 function edited<T>(recipe: (draft: Design) => T, from = empty()): { design: Design; got: T } {
   let got!: T;
   const design = produce(from, (draft) => void (got = recipe(draft as Design)));
-  return { design: Design.parse(JSON.parse(JSON.stringify(design))), got: JSON.parse(JSON.stringify(got ?? null)) as T };
+  return {
+    design: Design.parse(JSON.parse(JSON.stringify(design))),
+    got: JSON.parse(JSON.stringify(got ?? null)) as T,
+  };
 }
 const layerOf = (design: Design, id: string) => design.layers.find((layer) => layer.id === id)!;
 

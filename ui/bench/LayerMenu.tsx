@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { Dropdown } from "react-bootstrap";
 import { commands, type Workplace } from "./commands";
 import { useBench } from "./store";
@@ -53,6 +53,16 @@ function Menu({ at, place, onClose }: { at: Open; place: Workplace; onClose: () 
       window.removeEventListener("blur", onClose);
     };
   }, [at, onClose]);
+  const onKey = (event: KeyboardEvent<HTMLElement>) => {
+    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (event.key !== "Escape" && by === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (by === undefined) return onClose();
+    const items = [...(menu.current?.querySelectorAll<HTMLElement>("[role=menuitem]") ?? [])];
+    const at = items.indexOf(document.activeElement as HTMLElement);
+    items[(at + by + items.length) % items.length]?.focus();
+  };
   return (
     <Dropdown show onToggle={(next) => !next && onClose()}>
       <div
@@ -60,6 +70,7 @@ function Menu({ at, place, onClose }: { at: Open; place: Workplace; onClose: () 
         className="dropdown-menu layer-menu position-fixed show"
         role="menu"
         aria-label="The chosen layers"
+        onKeyDown={onKey}
       >
         {listed.map((command) => (
           <Dropdown.Item

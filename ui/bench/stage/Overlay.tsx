@@ -1,6 +1,7 @@
 "use client";
 import { useRef, useState, type MouseEvent, type PointerEvent as ReactPointerEvent } from "react";
 import { pxPerU, type Format } from "@/core/document/format";
+import { tieWords, type Tie } from "@/core/edit/pulled-tie";
 import type { SnapLine } from "@/core/edit/snap";
 import { useBench, useBenchStore } from "../store";
 import { useBoxesAtRest } from "./boxes";
@@ -28,7 +29,7 @@ export function Overlay({
   const chosen = useBench((state) => state.chosen);
   const pointing = useBench((state) => state.pointing);
   const svg = useRef<SVGSVGElement>(null);
-  const { begin, move, end, lines, way } = useStagePull(svg, format, turnedRound);
+  const { begin, move, end, lines, way, would } = useStagePull(svg, format, turnedRound);
   const [writing, setWriting] = useState<string>();
   const written = writing === undefined ? undefined : boxes.get(writing);
   const shown = layers.filter(
@@ -86,7 +87,7 @@ export function Overlay({
         <PointHandles format={format} turnedRound={turnedRound} />
         <SnapLines lines={lines} scale={pxPerU(format)} />
       </svg>
-      {way && <Distance applied={way} />}
+      {way && <Distance applied={way} would={would} />}
       {writing && written && (
         <TextInPlace layerId={writing} box={written} format={format} onDone={() => setWriting(undefined)} />
       )}
@@ -102,8 +103,13 @@ const SnapLines = ({ lines, scale }: { lines: readonly SnapLine[]; scale: number
     return <line key={`${axis}${at}`} className="overlay__snap pe-none" {...ends} />;
   });
 
-const Distance = ({ applied }: { applied: { x: number; y: number } }) => (
-  <output className="overlay__distance text-sheet fs-12 position-absolute figures">
-    {applied.x.toFixed(1)} u right, {applied.y.toFixed(1)} u down
-  </output>
-);
+function Distance({ applied, would }: { applied: { x: number; y: number }; would: Tie | undefined }) {
+  const layers = useBench((state) => state.document.layers);
+  const nameOf = (id: string) => layers.find((layer) => layer.id === id)?.name ?? id;
+  return (
+    <output className="overlay__distance text-sheet fs-12 position-absolute figures">
+      {applied.x.toFixed(1)} u right, {applied.y.toFixed(1)} u down
+      {would && ` · will stand on the ${tieWords(would, nameOf)} (Alt: not)`}
+    </output>
+  );
+}

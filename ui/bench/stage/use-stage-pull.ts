@@ -2,12 +2,14 @@
 import { useRef, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
 import { pxPerU, type Format } from "@/core/document/format";
 import { nudge, resize } from "@/core/edit/arrange";
+import { tie, tieOfPull, type Tie } from "@/core/edit/pulled-tie";
 import { snap, type SnapLine } from "@/core/edit/snap";
+import { clearBox } from "@/core/layout/zones";
 import type { RestBox } from "@/core/sample/rest";
 import { useBenchStore, type BenchStore } from "../store";
 import { useBoxesAtRest } from "./boxes";
 import { inverseWay } from "./geometry";
-import { snapBoxes } from "./snap-boxes";
+import { insetBox, snapBoxes } from "./snap-boxes";
 
 /** Which corner or side is pulled; none while the layer itself is. */
 export type Handle = { readonly across: -1 | 0 | 1; readonly down: -1 | 0 | 1 } | undefined;
@@ -26,6 +28,8 @@ interface Pull {
   /** What has been moved already, in u. */
   readonly applied: { x: number; y: number };
   moved: boolean;
+  /** What it would be tied to were it let go now. */
+  tie?: Tie | undefined;
 }
 
 let pulls = 0;
@@ -56,6 +60,16 @@ function moveChosen({ store, format, turnedRound }: Stage, now: Pull, target: Wa
     },
     now.id,
   );
+}
+
+/** What a single layer would be tied to where it has been pulled. */
+function tieOfDrag({ store, format, turnedRound }: Stage, now: Pull, lead: RestBox, target: Way): Tie | undefined {
+  const { chosen, document } = store.getState();
+  if (chosen.length !== 1 || turnedRound) return undefined;
+  const boxes = new Map([...now.boxes].map(([id, { box }]) => [id, box]));
+  const clear = clearBox(format, insetBox(format, format.titleSafe));
+  const box = { ...lead.box, x: lead.box.x + target.x, y: lead.box.y + target.y };
+  return tieOfPull(document, lead.id, box, { boxes, clear });
 }
 
 /** Pulls a corner or side of the layer chosen last; no side is pulled past the one opposite. */
@@ -98,6 +112,7 @@ export function useStagePull(svg: RefObject<SVGSVGElement | null>, format: Forma
   const pull = useRef<Pull | undefined>(undefined);
   const [lines, setLines] = useState<readonly SnapLine[]>([]);
   const [way, setWay] = useState<Way>();
+  const [would, setWould] = useState<Tie>();
   const stage = { store, format, turnedRound };
   /** Pixels of the format for one of the screen. */
   const zoom = () => format.width / (svg.current?.getBoundingClientRect().width || format.width);
@@ -116,9 +131,14 @@ export function useStagePull(svg: RefObject<SVGSVGElement | null>, format: Forma
     const box = { ...lead.box, x: lead.box.x + wanted.x, y: lead.box.y + wanted.y };
     const reachU = (snapReachPx * zoom()) / pxPerU(format);
     const found = free ? { dx: 0, dy: 0, lines: [] } : snap(box, snapBoxes(format, now.boxes, chosen), reachU);
-    const target = { x: wanted.x + found.dx, y: wanted.y + found.dy };
+    // Where nothing holds it, it goes by tenths.
+    const step = (value: number, by: number, axis: SnapLine["axis"]) =>
+      found.lines.some((line) => line.axis === axis) ? value + by : Math.round(value * 10) / 10;
+    const target = { x: step(wanted.x, found.dx, "x"), y: step(wanted.y, found.dy, "y") };
     setLines(found.lines);
     setWay(target);
+    now.tie = free ? undefined : tieOfDrag(stage, now, lead, target);
+    setWould(now.tie);
     moveChosen(stage, now, target);
   };
   const move = (event: ReactPointerEvent) => {
@@ -132,12 +152,20 @@ export function useStagePull(svg: RefObject<SVGSVGElement | null>, format: Forma
     else drag(now, pulled, event.altKey);
   };
   const end = () => {
+    const { current: now } = pull;
     pull.current = undefined;
+    if (now?.tie) {
+      const { chosen, edit, onlyHere } = store.getState();
+      const { tie: held, id } = now;
+      // One step with the pull: taken back, it stands where it stood, on what it stood on.
+      edit("Move", (draft) => tie(draft, chosen.at(-1)!, held, onlyHere ? format.id : undefined), id);
+    }
+    setWould(undefined);
     if (store.getState().gesture) store.getState().show({ gesture: undefined });
     setLines([]);
     setWay(undefined);
   };
-  return { begin, move, end, lines, way };
+  return { begin, move, end, lines, way, would };
 }
 
 /** Of the chosen, those that are in no chosen group: a group takes its layers along. */
