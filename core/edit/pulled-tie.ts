@@ -101,6 +101,14 @@ export function tieOfPull(design: Design, id: string, box: Box, { boxes, clear }
   return differs(tie) ? tie : undefined;
 }
 
+/** The tie to the clear area, by the nearest of its points, that holds a box within it. */
+export function tieThatHolds(box: Box, clear: Box): Tie {
+  const nearest = tieTo("clear", box, clear);
+  // A corner's own point may be as far out as the box was; on the area itself it is in.
+  const within = (at: number, by: number) => (at === 0 ? Math.max(0, by) : at === 1 ? Math.min(0, by) : 0);
+  return { ...nearest, dx: within(nearest.at.x, nearest.dx), dy: within(nearest.at.y, nearest.dy) };
+}
+
 const across = { 0: "left", 0.5: "middle", 1: "right" } as const;
 const down = { 0: "top", 0.5: "middle", 1: "bottom" } as const;
 

@@ -11,8 +11,11 @@ import { PlateChoice } from "@/ui/stage/PlateChoice";
 import type { PlayerView, StagePlayer, StageScene } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { useBench, useBenchStore } from "../store";
+import { tie, tieThatHolds, tieWords } from "@/core/edit/pulled-tie";
+import { clearBox } from "@/core/layout/zones";
 import { cornersOf } from "./geometry";
 import { Overlay } from "./Overlay";
+import { insetBox } from "./snap-boxes";
 import { lookAtPart, type StageView } from "./stage-view";
 import { useLooking } from "./use-looking";
 
@@ -177,18 +180,54 @@ function SmallFormats({
   return (
     <div className="bench-stage__small align-items-center d-grid flex-none">
       {formats.map((other) => (
-        <button
+        <div
           key={other.id}
-          type="button"
-          className="bench-stage__pick bg-none border-0 my-0 mx-auto p-0"
-          aria-label={`Show ${other.name} large`}
-          onClick={() => store.getState().show({ format: other.id })}
+          className="mx-auto"
           style={{ width: Math.round(sideU * Math.sqrt(other.width / other.height)) }}
         >
-          <FormatStage format={other} {...stage} />
-        </button>
+          <button
+            type="button"
+            className="bench-stage__pick bg-none border-0 d-block p-0 w-100"
+            aria-label={`Show ${other.name} large`}
+            onClick={() => store.getState().show({ format: other.id })}
+          >
+            <FormatStage format={other} {...stage} />
+          </button>
+          <Leaving player={stage.player} format={other} />
+        </div>
       ))}
     </div>
+  );
+}
+
+/** What reaches out of a format just now, or under what apps lay over it; pressed, it is tied to where it would hold. */
+function Leaving({ player, format }: { player: StagePlayer; format: Format }) {
+  const store = useBenchStore();
+  const shown = usePlayerView(player, (view) =>
+    view.stage.kind === "ready" ? view.stage.formats.find((one) => one.format.id === format.id) : undefined,
+  );
+  const issue = shown?.issues.find(({ code }) => code === "outside_safe" || code === "in_keep_clear");
+  const id = issue && "layer" in issue ? issue.layer : undefined;
+  const layer = useBench((state) => state.document.layers.find((one) => one.id === id));
+  const box = shown?.boxes.find((one) => one.id === id)?.box;
+  if (!issue || !layer || !box) return null;
+  const clear = clearBox(format, insetBox(format, format.titleSafe));
+  const held = layer.in === undefined ? tieThatHolds(box, clear) : undefined;
+  return (
+    <output className="bench-stage__leaving d-block fs-12">
+      {issue.code === "in_keep_clear"
+        ? `${layer.name} lies under “${issue.zone}”.`
+        : `${layer.name} leaves the safe area.`}{" "}
+      {held && (
+        <button
+          type="button"
+          title={`Ties it to the ${tieWords(held, String)}, in this format only`}
+          onClick={() => store.getState().edit("Tie", (draft) => tie(draft, layer.id, held, format.id))}
+        >
+          Hold it in
+        </button>
+      )}
+    </output>
   );
 }
 
