@@ -33,10 +33,10 @@ export const badge: Beginning = {
   motion: "unfold",
   build: ({ design, house }) => {
     const [disc, mark] = addBadge(design, house);
-    const bar = addBarBehind(design, house, disc!);
+    const bar = addBarBehind(design, house, disc);
     const handle = addText(design, house, bar);
     say(design, handle, "Handle", house.accounts[0]?.handle ?? "@example");
-    return [disc!, ...(mark === undefined ? [] : [mark]), handle, bar];
+    return [disc, mark, handle, bar];
   },
 };
 

@@ -4,7 +4,7 @@ import { Layer } from "../document/layer";
 import { freshId, idFrom, numberedName } from "./blank";
 import { copied } from "./copied";
 import { takenLayerIds } from "./copies";
-import { houseFill, lightestOf, paddingOf, plainFill, sizeOf, tenths } from "./inks";
+import { groundsOf, houseFill, lightestOf, paddingOf, plainFill, sizeOf, tenths } from "./inks";
 import { airAround, gapBelow, makeRoom, panelAround, standsBelow } from "./panels";
 
 /*
@@ -144,19 +144,27 @@ function addTextOnBar(design: Design, house: House, bar: Layer, disc: Layer): st
   return id;
 }
 
-/** A round badge with the mark of the first account, or the house's first mark; gives the ids of disc and mark. */
-export function addBadge(design: Design, house: House, chosen?: string): string[] {
+/** What a badge shows: the mark of the first account that has one, or the first mark of the house. */
+function markOf(house: House): { media: string; ground: string } {
   const account = house.accounts.find(({ mark }) => house.marks.some(({ id }) => id === mark));
   const mark = account?.mark ?? house.marks[0]?.id;
-  const media = mark === undefined ? "" : `mark:${mark}`;
+  return { media: mark === undefined ? "" : `mark:${mark}`, ground: account?.ground ?? groundsOf(house)[0]!.role };
+}
+
+const round = { kind: "ratio", ratio: 1 };
+
+/** A picture with that mark, as large as a badge; gives its id. */
+export const addPicture = (design: Design, house: House, chosen?: string): string =>
+  put(design, "Picture", {
+    ...{ kind: "picture", media: markOf(house).media, width: { kind: "fixed", u: badgeU }, height: round },
+    place: badgePlace(design, house, find(design, chosen)),
+  });
+
+/** A round badge with that mark on the ground of its account; gives the ids of disc and mark. */
+export function addBadge(design: Design, house: House, chosen?: string): [disc: string, mark: string] {
+  const { media, ground } = markOf(house);
   const beside = find(design, chosen);
   const place = badgePlace(design, house, beside);
-  const round = { kind: "ratio", ratio: 1 };
-  if (!account) {
-    return [
-      put(design, "Picture", { kind: "picture", media, width: { kind: "fixed", u: badgeU }, height: round, place }),
-    ];
-  }
   const disc = put(design, "Badge", {
     ...{
       kind: "ellipse",
@@ -166,20 +174,14 @@ export function addBadge(design: Design, house: House, chosen?: string): string[
       place,
       ...inGroupOf(beside),
     },
-    fill: houseFill(account.ground),
+    fill: houseFill(ground),
   });
   const middle = { x: 0.5, y: 0.5 };
-  const picture = put(design, "Mark", {
-    ...{
-      kind: "picture",
-      media,
-      width: { kind: "share", of: disc, share: markShare },
-      height: round,
-      ...inGroupOf(beside),
-    },
-    place: { at: middle, on: disc, from: middle },
+  const mark = put(design, "Mark", {
+    ...{ kind: "picture", media, width: { kind: "share", of: disc, share: markShare }, height: round },
+    ...{ place: { at: middle, on: disc, from: middle }, ...inGroupOf(beside) },
   });
-  return [disc, picture];
+  return [disc, mark];
 }
 
 /** Before the words that are chosen, which make room for it; else where everything begins. */

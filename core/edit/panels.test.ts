@@ -101,8 +101,8 @@ describe("new layers know where they are", () => {
   test("a bar comes out from behind a badge, and becomes as long as its words", () => {
     const { design, got } = edited((draft) => {
       const [badge] = addBadge(draft, house);
-      const bar = addBarBehind(draft, house, badge!);
-      return { badge: badge!, bar, text: addText(draft, house, bar) };
+      const bar = addBarBehind(draft, house, badge);
+      return { badge, bar, text: addText(draft, house, bar) };
     });
     const order = design.layers.map(({ id }) => id);
     expect(order.indexOf(got.bar)).toBeLessThan(order.indexOf(got.badge));

@@ -19,6 +19,8 @@ export class BenchHand {
 
   /** A new layer of a kind, under a name. */
   async add(kind: string, name: string): Promise<void> {
+    // With nothing chosen: beside something, a layer would come where it belongs to that.
+    await this.page.keyboard.press("Escape");
     await this.page.keyboard.press("n");
     await this.page.waitForSelector(".kinds button");
     await press(this.page, ".kinds button", new RegExp(`^${kind} `));

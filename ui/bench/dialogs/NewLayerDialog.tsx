@@ -6,7 +6,7 @@ import { addBeginning, beginningIds, beginnings, designFrom, type BeginningId } 
 import type { Design } from "@/core/document/design";
 import { shapeKindNames, type Layer, type LayerKind } from "@/core/document/layer";
 import { shapeKinds } from "@/core/shapes/kinds";
-import { addBadge, addBarBehind, addText } from "@/core/edit/fresh-layer";
+import { addBadge, addBarBehind, addPicture, addText } from "@/core/edit/fresh-layer";
 import { addLayer, kindName } from "@/core/edit/layers";
 import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { addTimeThing, timeThingNames, timeThings, type TimeThing } from "@/core/edit/time-things";
@@ -41,7 +41,7 @@ function addKind(store: BenchStore, kind: LayerKind): void {
   put(store, `New ${kindName(kind).toLowerCase()}`, (draft) => {
     if (last?.kind === "group") return [addLayer(draft, kind, house, last.id)];
     if (kind === "text") return [addText(draft, house, last?.id)];
-    if (kind === "picture") return addBadge(draft, house, last?.id);
+    if (kind === "picture") return [addPicture(draft, house, last?.id)];
     if (kind === "rectangle" && free.length > 0) return panelBehind(draft, house, free);
     return [addLayer(draft, kind, house)];
   });
@@ -72,6 +72,14 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
               <b>{kindName(kind)}</b> <Said kind={kind} about={about} />
             </button>
           ))}
+          <button
+            type="button"
+            onClick={done(() =>
+              put(store, "New badge", (draft) => addBadge(draft, house, store.getState().chosen.at(-1))),
+            )}
+          >
+            <b>Badge</b> A mark on a round ground
+          </button>
           <ForChosen done={done} />
         </div>
         <h3 className="rubric">What shows the time</h3>

@@ -4,8 +4,9 @@ import type { RestBox } from "@/core/sample/rest";
 import { cornersOf, pathOf, toPoint } from "./geometry";
 import type { Handle } from "./use-stage-pull";
 
-/** Sides that are shown shorter than this have no grip in their middle. */
+/** What is shown shorter than this has no grips over its middle, and lower than that none between two corners. */
 const leastSidePx = 34;
+const lowSidePx = 13;
 const scaleOf = ({ world: [a, b] }: RestBox): number => Math.hypot(a, b);
 
 /** Crop marks at the corners of a chosen layer, and short ticks at its sides to pull. */
@@ -33,7 +34,9 @@ export function Frame({
       <path d={pathOf(cornersOf(box))} />
       {last &&
         handles.map(({ across, down }) => {
-          if ((across === 0 && shown.across < leastSidePx) || (down === 0 && shown.down < leastSidePx)) return null;
+          const grips =
+            down === 0 ? shown.across >= leastSidePx && shown.down >= lowSidePx : shown.across >= leastSidePx;
+          if ((across === 0 || down === 0) && !(grips && (down === 0 || shown.down >= leastSidePx))) return null;
           const point = at(across, down);
           const grip = (e: ReactPointerEvent) => {
             e.stopPropagation();
