@@ -66,7 +66,8 @@ export class Solver {
           locale: this.bound.locale,
           maxWidthU: fixed ?? (maxWidth === undefined ? Infinity : this.length(layer, maxWidth, "width")),
           maxLines,
-          shrinkToU: shrinkTo ?? size,
+          // A smaller style may have been chosen since: nothing grows by being let shrink.
+          shrinkToU: Math.min(shrinkTo ?? size, size),
         },
         this.book,
       );
