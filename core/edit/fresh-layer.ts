@@ -153,10 +153,11 @@ function markOf(house: House): { media: string; ground: string } {
 
 const round = { kind: "ratio", ratio: 1 };
 
-/** A picture with that mark, as large as a badge; gives its id. */
+/** A picture with the first mark of the house, as large as a badge; gives its id. */
 export const addPicture = (design: Design, house: House, chosen?: string): string =>
   put(design, "Picture", {
-    ...{ kind: "picture", media: markOf(house).media, width: { kind: "fixed", u: badgeU }, height: round },
+    ...{ kind: "picture", media: house.marks[0] ? `mark:${house.marks[0].id}` : "" },
+    ...{ width: { kind: "fixed", u: badgeU }, height: round },
     place: badgePlace(design, house, find(design, chosen)),
   });
 

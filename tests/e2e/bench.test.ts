@@ -64,6 +64,7 @@ describe("the bench", () => {
     await hand.set({
       "Type style": "Name",
       "Widest: how": "share",
+      "Widest: share of": "the title-safe area",
       "Widest: share": "62",
       "Widest: plus": "-9",
       "Shrinks to": "3.4",
@@ -95,6 +96,7 @@ describe("the bench", () => {
     await hand.set({
       "Type style": "Role",
       "Widest: how": "share",
+      "Widest: share of": "the title-safe area",
       "Widest: share": "62",
       "Widest: plus": "-9",
       "Shrinks to": "2.2",

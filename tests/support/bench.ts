@@ -64,6 +64,8 @@ export class BenchHand {
     for (const [label, value] of Object.entries(values)) {
       const control = await this.found(label, within);
       const kind = await control.evaluate((e) => (e instanceof HTMLInputElement ? e.type : e.tagName.toLowerCase()));
+      // A pad of points is called by the one that it has: that is the wanted one already.
+      if ((await control.evaluate((e) => e.getAttribute("role"))) === "group") continue;
       if (kind === "select") await this.select(control, String(value));
       else if (kind === "checkbox") {
         if ((await control.evaluate((e) => (e as HTMLInputElement).checked)) !== value) await control.click();
