@@ -211,7 +211,7 @@ export const commands: readonly Command[] = [
     can: anyChosen,
     run: ({ view }) => view.fillChosen(),
   },
-  { id: "expose", name: "Expose what a filler will want", run: expose },
+  { id: "expose", name: "Expose what a filler will want", keys: "E", run: expose },
   { id: "fields", name: "Fields", run: ({ open }) => open("fields") },
   { id: "try", name: "Try values", run: ({ open }) => open("try") },
   { id: "sound", name: "Sound and cues", run: ({ open }) => open("sound") },
