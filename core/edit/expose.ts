@@ -3,6 +3,7 @@ import type { House } from "../document/house";
 import type { Layer } from "../document/layer";
 import type { Field } from "../fields/field";
 import { driveBy, exposeProperty, fieldOf } from "./fields";
+import { carriesWords } from "./inks";
 import { panelAround } from "./panels";
 
 /*
@@ -87,10 +88,7 @@ function exposeMedia(design: Design, house: House, layer: Extract<Layer, { kind:
 function exposeGround(design: Design, house: House, layer: Layer): void {
   const fill = "fill" in layer && layer.kind !== "text" ? layer.fill : undefined;
   if (fill?.kind !== "plain" || !fill.colour.startsWith("house:") || fieldOf(design, layer.id, "fill.colour")) return;
-  const carries = design.layers.some(
-    (text) => text.kind === "text" && text.fill.kind === "plain" && text.fill.colour === `pair:${layer.id}`,
-  );
-  if (!carries) return;
+  if (!carriesWords(design, layer.id)) return;
   const id = exposeProperty(design, layer.id, "fill.colour", house, "colour");
   const field = design.fields.find((one) => one.id === id);
   if (field?.kind !== "colour") return;

@@ -1,6 +1,6 @@
 import type { Design } from "../document/design";
 import type { Drive } from "../fields/define";
-import { Field, fieldKindNames, kindOf } from "../fields/field";
+import { Field, fieldKindNames, isWritten, kindOf } from "../fields/field";
 import type { House } from "../document/house";
 import { limitsOf } from "../document/limits";
 import { freshId, idFrom } from "./blank";
@@ -63,6 +63,15 @@ export function exposeCue(design: Design, cueId: string): string | undefined {
 /** The field that fills a property. */
 export const fieldOf = (design: Design, layerId: string, path: string): Field | undefined =>
   design.fields.find((field) => field.drives.some((drive) => drive.layer === layerId && drive.property === path));
+
+/** Writes what a text says on the bench: its own words, and the sample of the field that fills it. */
+export function writeWords(design: Design, layerId: string, text: string): void {
+  const layer = design.layers.find(({ id }) => id === layerId);
+  if (layer?.kind !== "text") return;
+  layer.text = text.slice(0, 2000);
+  const field = fieldOf(design, layerId, "text");
+  if (field && isWritten(field)) field.sample = text.slice(0, 500);
+}
 
 /** Lets an existing field fill this property too, and no other field any more. */
 export function driveBy(design: Design, fieldId: string, layerId: string, path: string): void {

@@ -31,11 +31,11 @@ export const readOn = (house: House, ground: string): string => {
   return found?.on[0] ?? lightestOf(house);
 };
 
-/** A ground for something new: the first that no panel of the design has yet, so that two beside one another differ. */
+/** A ground for something new: the first that no words stand on yet, so that two beside one another differ. */
 export function freshGround(design: Design, house: House): string {
   const used = new Set(
     design.layers.flatMap((layer) =>
-      "fill" in layer && layer.kind !== "text" && layer.fill?.kind === "plain" ? [layer.fill.colour] : [],
+      carriesWords(design, layer.id) && "fill" in layer && layer.fill?.kind === "plain" ? [layer.fill.colour] : [],
     ),
   );
   const [first, ...others] = groundsOf(house);
@@ -46,6 +46,10 @@ export function freshGround(design: Design, house: House): string {
   // The most colourful one, not the nearest to white: it marks a second line off.
   return (free.sort((a, b) => chroma(b) - chroma(a))[0] ?? first!).role;
 }
+
+/** Whether the words of a text take the colour that suits this layer. */
+export const carriesWords = ({ layers }: Design, id: string): boolean =>
+  layers.some((text) => text.kind === "text" && text.fill.kind === "plain" && text.fill.colour === `pair:${id}`);
 
 function chroma({ hex }: Colour): number {
   const { r, g, b } = parseHex(hex);

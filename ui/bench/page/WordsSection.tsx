@@ -6,7 +6,9 @@ import { useBench, useBenchStore } from "../store";
 import { LengthBox } from "./LengthBox";
 import { useBoxes } from "./PlaceSection";
 import { PictureRows } from "./PictureRows";
-import { ChoiceRow, NumberRow, Row, TextRow, ToggleRow, type Option } from "./rows";
+import { ChoiceRow, NumberRow, Row, ToggleRow, type Option } from "./rows";
+import { fieldOf, writeWords } from "@/core/edit/fields";
+import { isWritten } from "@/core/fields/field";
 import { StretchRows } from "./StretchRows";
 import { useProperty } from "./use-property";
 
@@ -45,7 +47,7 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
   const types: Option[] = house.types.map(({ id, name }) => [id, name]);
   return (
     <>
-      <TextRow layer={layer} path="text" label="Text" lines={2} />
+      <WordsRow layer={layer} />
       <BehindWords layer={layer} />
       <ChoiceRow layer={layer} path="setting.type" label="Type style" options={types} />
       <div className="row-pair">
@@ -103,6 +105,32 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       </details>
       <StretchRows layer={layer} />
     </>
+  );
+}
+
+/** What it says: its own words, or the sample of the field that fills it, which the stage shows. */
+function WordsRow({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
+  const edit = useBench((state) => state.edit);
+  const field = useBench((state) => fieldOf(state.document, layer.id, "text"));
+  const property = useProperty(layer, "text", "Text");
+  const onlyHere = useBench((state) => state.onlyHere);
+  const shown = field && isWritten(field) ? field.sample : String(property.value ?? "");
+  return (
+    <Row label="Text" property={property} layer={layer}>
+      <textarea
+        rows={2}
+        className="form-control form-control-sm"
+        dir="auto"
+        aria-label="Text"
+        maxLength={field ? 500 : 2000}
+        value={shown}
+        onChange={(event) => {
+          const text = event.target.value;
+          if (onlyHere && !field) return property.set(text, true);
+          edit("Write", (draft) => writeWords(draft, layer.id, text), `write ${layer.id}`);
+        }}
+      />
+    </Row>
   );
 }
 

@@ -1,8 +1,7 @@
 "use client";
 import { isWritten } from "@/core/fields/field";
 import type { Format } from "@/core/document/format";
-import { fieldOf } from "@/core/edit/fields";
-import { setProperty } from "@/core/edit/property";
+import { fieldOf, writeWords } from "@/core/edit/fields";
 import type { RestBox } from "@/core/sample/rest";
 import { useBench } from "../store";
 import { cornersOf } from "./geometry";
@@ -29,16 +28,7 @@ export function TextInPlace({
   const top = Math.min(...corners.map(({ y }) => y));
   const width = Math.max(...corners.map(({ x }) => x)) - left;
   const percent = (part: number, side: number) => `${(100 * part) / side}%`;
-  const write = (text: string) =>
-    edit(
-      "Write",
-      (draft) => {
-        const own = sample && draft.fields.find(({ id }) => id === sample.id);
-        if (own && isWritten(own)) own.sample = text;
-        else setProperty(draft, layerId, "text", text);
-      },
-      `write ${layerId}`,
-    );
+  const write = (text: string) => edit("Write", (draft) => writeWords(draft, layerId, text), `write ${layerId}`);
   return (
     <textarea
       className="in-place bg-sheet fs-16 py-4 px-8 position-absolute"
