@@ -2,7 +2,7 @@ import { pause } from "./api";
 import { press } from "./browser";
 import { MotionHand } from "./motion";
 
-/** Follows docs/first-design.md step by step, as far as `until`. Gives the design's id. */
+/** Makes a strap from a blank design by hand, as far as `until`. Gives its id. */
 export async function makeFirstDesign(hand: MotionHand, until: "still" | "moving" = "moving"): Promise<string> {
   const { page } = hand;
   const id = await hand.startDesign("Tip of the day");
