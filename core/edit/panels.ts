@@ -148,13 +148,19 @@ function settle(design: Design, house: House, ids: readonly string[]): number {
   return grown;
 }
 
+/** Boxes lie closer around their lines than panels do. */
+const boxShare = 0.7;
+
 /** Boxes behind every line of these texts, in a ground of the house with the words' colour to match. */
 export function backLines(design: Design, house: House, ids: readonly string[]): void {
+  const sizes = design.layers.flatMap((layer) => (ids.includes(layer.id) ? [sizeOf(layer, house)] : []));
+  // Lines below one another have one left edge, whatever their sizes.
+  const { across } = paddingOf(house, Math.max(...sizes) * boxShare);
   for (const layer of design.layers) {
     if (layer.kind !== "text" || !ids.includes(layer.id) || layer.stretches.length >= 32) continue;
     if (layer.stretches.some(({ of, ground }) => ground && of.kind === "words" && of.start === 0)) continue;
     const ground = freshGround(design, house);
-    const { across, down } = paddingOf(house, sizeOf(layer, house) * 0.7);
+    const { down } = paddingOf(house, sizeOf(layer, house) * boxShare);
     layer.stretches.unshift({
       of: { kind: "words", start: 0, end: 500 },
       colour: `house:${readOn(house, ground)}`,

@@ -58,6 +58,25 @@ export function TypeStyles(props: SectionProps) {
         />
         <OwnFonts {...props} />
       </div>
+      <p className="align-items-center d-flex flex-wrap gap-8 mt-8">
+        Air around words on a panel, of their size:
+        <NumberCell
+          label="Air beside words"
+          value={house.spacing.across}
+          unit="%"
+          factor={100}
+          onChange={(across) => edit((draft) => void (draft.spacing.across = across))}
+        />
+        beside,
+        <NumberCell
+          label="Air above and below words"
+          value={house.spacing.down}
+          unit="%"
+          factor={100}
+          onChange={(down) => edit((draft) => void (draft.spacing.down = down))}
+        />
+        above and below
+      </p>
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { Frame } from "./Frame";
 import { cornersOf, pathOf } from "./geometry";
 import { PointHandles } from "./PointHandles";
 import { TextInPlace } from "./TextInPlace";
+import { useMarquee } from "./use-marquee";
 import { Thread } from "./Thread";
 import { useStagePull } from "./use-stage-pull";
 
@@ -35,6 +36,11 @@ export function Overlay({
   const shown = layers.filter(
     ({ id, hidden, locked, kind }) => !hidden && !locked && kind !== "group" && boxes.has(id),
   );
+  const marquee = useMarquee(
+    svg,
+    format.width,
+    shown.map(({ id }) => ({ id, box: boxes.get(id)! })),
+  );
   const press = (event: ReactPointerEvent, id: string) => {
     event.stopPropagation();
     // The other buttons are for its menu, and for moving the picture about.
@@ -44,7 +50,8 @@ export function Overlay({
       pointing.take(id);
       return show({ pointing: undefined });
     }
-    if (event.shiftKey) return choose(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+    if (event.shiftKey || event.ctrlKey || event.metaKey)
+      return choose(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
     if (!chosen.includes(id)) choose([id]);
     begin(event);
   };
@@ -63,10 +70,10 @@ export function Overlay({
         ref={svg}
         className={`overlay${pointing ? " is-pointing" : ""}`}
         viewBox={`0 0 ${format.width} ${format.height}`}
-        onPointerDown={(event) => event.button === 0 && !pointing && store.getState().choose([])}
-        onPointerMove={move}
-        onPointerUp={end}
-        onPointerCancel={end}
+        onPointerDown={(event) => event.button === 0 && !pointing && marquee.begin(event)}
+        onPointerMove={(event) => (marquee.frame ? marquee.move(event) : move(event))}
+        onPointerUp={() => (marquee.frame ? marquee.end() : end())}
+        onPointerCancel={() => (marquee.frame ? marquee.end() : end())}
         onDoubleClick={write}
         aria-hidden
       >
@@ -80,6 +87,7 @@ export function Overlay({
           />
         ))}
         <Thread format={format} />
+        {marquee.frame && <rect className="overlay__marquee pe-none" {...marquee.frame} />}
         {chosen.map((id) => {
           const box = boxes.get(id);
           return box && <Frame key={id} box={box} last={id === chosen.at(-1)} zoom={perPx} begin={begin} />;

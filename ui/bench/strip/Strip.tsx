@@ -69,6 +69,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
           setDragged(undefined);
         }}
       >
+        <DesignRow />
         <AllBars.Provider value={allBars}>
           {rows.map(({ layer, depth }) => (
             <StripRow
@@ -90,6 +91,19 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
         <RowsNeedle player={player} papers={papers} />
       </div>
     </section>
+  );
+}
+
+/** The design itself, above all its layers: with nothing chosen its page is shown. */
+function DesignRow() {
+  const store = useBenchStore();
+  const isChosen = useBench((state) => state.chosen.length === 0);
+  return (
+    <div role="none" className={`strip__design${isChosen ? " is-chosen" : ""}`}>
+      <button type="button" aria-pressed={isChosen} onClick={() => store.getState().choose([])}>
+        Design
+      </button>
+    </div>
   );
 }
 
