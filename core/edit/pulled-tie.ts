@@ -21,6 +21,8 @@ export interface Tie {
 
 /** A layer counts as on a panel when so much of it lies over that. */
 const mostlyShare = 0.6;
+/** In the clear area it counts as soon as so much of it lies in there: a tie is what brings the rest in. */
+const partlyShare = 0.25;
 /** Of an area, this share from each side counts as near that side. */
 const nearShare = 1 / 3;
 
@@ -96,7 +98,7 @@ export function tieOfPull(design: Design, id: string, box: Box, { boxes, clear }
   const stoodOn = held && Math.abs(from.x - at.x) < 1 && Math.abs(from.y - at.y) < 1;
   if (held && !stoodOn) return undefined;
   if (!held && !boxWords.has(on)) return undefined;
-  if (areaOf(intersectBox(clear, box)) < mostlyShare * areaOf(box)) return undefined;
+  if (areaOf(intersectBox(clear, box)) < partlyShare * areaOf(box)) return undefined;
   const tie = tieTo("clear", box, clear);
   return differs(tie) ? tie : undefined;
 }
