@@ -1,6 +1,8 @@
 "use client";
 import { Gleam, Liquid, OuterGlow, Shadow, Trail, blends } from "@/core/document/look";
+import type { House } from "@/core/document/house";
 import type { Layer } from "@/core/document/layer";
+import { houseFill, readOn } from "@/core/edit/inks";
 import { useBench } from "../store";
 import { FillRows } from "./FillRows";
 import { MatteRows } from "./MatteRows";
@@ -24,14 +26,23 @@ const plainStroke = {
   to: 1,
 } as const;
 
+/** A line in the colour of what it runs around would not be seen: then it takes the one that suits that. */
+function strokeFill(layer: Layer, plain: { kind: "plain"; colour: string }, house: House) {
+  const fill = "fill" in layer ? layer.fill : undefined;
+  if (fill?.kind !== "plain" || fill.colour !== plain.colour) return plain;
+  return houseFill(readOn(house, plain.colour.slice("house:".length)));
+}
+
 /** What a layer of a kind may wear, and how it looks when it is put on. */
-function wearablesOf(layer: Layer, ink: string): Wearable[] {
+function wearablesOf(layer: Layer, ink: string, house: House): Wearable[] {
   const painted = "fill" in layer;
   const shape = painted && layer.kind !== "text";
   const plain = { kind: "plain", colour: ink } as const;
   return [
     ...(shape ? [{ path: "fill", name: "Fill", start: plain }] : []),
-    ...(painted ? [{ path: "stroke", name: "Stroke", start: { ...plainStroke, fill: plain } }] : []),
+    ...(painted
+      ? [{ path: "stroke", name: "Stroke", start: { ...plainStroke, fill: strokeFill(layer, plain, house) } }]
+      : []),
     { path: "shadow", name: "Shadow", start: Shadow.parse({ colour: "#00000066" }) },
     { path: "glow", name: "Outer glow", start: OuterGlow.parse({ colour: ink }) },
     { path: "gleam", name: "Gleam", start: Gleam.parse({}) },
@@ -79,7 +90,8 @@ const Numbers = ({ layer, paths }: { layer: Layer; paths: readonly string[] }) =
 
 /** Colour and everything a layer may wear; what is not worn is one step away. */
 export function LookSection({ layer }: { layer: Layer }) {
-  const ink = useBench((state) => `house:${state.house.colours[0]!.role}`);
+  const house = useBench((state) => state.house);
+  const ink = `house:${house.colours[0]!.role}`;
   const painted = "fill" in layer;
   const shape = painted && layer.kind !== "text";
   return (
@@ -106,7 +118,7 @@ export function LookSection({ layer }: { layer: Layer }) {
             ))}
           </Optional>
         ))}
-      <PutOn layer={layer} wearables={wearablesOf(layer, ink)} />
+      <PutOn layer={layer} wearables={wearablesOf(layer, ink, house)} />
       <Numbers layer={layer} paths={["opacity", "blur"]} />
       <MatteRows layer={layer} />
       <details className="leaf__more" open={layer.blend !== "normal"}>
