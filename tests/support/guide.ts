@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { expect, test } from "@jest/globals";
 import type { Page } from "puppeteer-core";
 
 /** A numbered step of a guide. */
@@ -27,3 +29,24 @@ export const readScreen = (page: Page): Promise<string> =>
     const options = [...document.querySelectorAll("option")].map((option) => option.textContent);
     return [document.body.innerText, ...hints, ...options].join("\n");
   });
+
+/**
+ * Tests that a guide is followed as it is written: `deeds` does each of its steps, by their titles, and answers what could
+ * be read on the way; every name that a step says must be among that.
+ */
+export function followGuide(
+  file: string,
+  until: string,
+  deeds: Readonly<Record<string, () => Promise<string>>>,
+  errors: () => readonly string[],
+): void {
+  const steps = stepsOf(readFileSync(file, "utf8"), until);
+  test("the guide has a step for everything that is done here, and the other way round", () => {
+    expect(steps.map(({ title }) => title)).toEqual(Object.keys(deeds));
+  });
+  test.each(steps.map((step) => [step.title, step.names] as const))("%s", async (title, names) => {
+    const seen = (await deeds[title]!()).replace(/\s+/g, " ").toLowerCase();
+    for (const name of names) expect([name, seen.includes(name.toLowerCase())]).toEqual([name, true]);
+    expect(errors()).toEqual([]);
+  });
+}
