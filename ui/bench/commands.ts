@@ -5,6 +5,7 @@ import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { readingOrder } from "@/core/edit/reading-order";
 import type { StagePlayer } from "@/ui/stage/player";
 import type { Dialog } from "./BenchDesk";
+import { copyLook, pasteLook } from "./page/carry-look";
 import type { BenchState, BenchStore } from "./store";
 import { stretchOf } from "./strip/papers";
 
@@ -156,6 +157,18 @@ export const commands: readonly Command[] = [
     ...{ id: "take-apart", name: "Take the group apart", keys: "Ctrl Shift G", ofLayers: true },
     can: ({ document, chosen }) => document.layers.some(({ id, kind }) => kind === "group" && chosen.includes(id)),
     run: takeApart,
+  },
+  {
+    ...{ id: "copy-look", name: "Copy look", ofLayers: true, can: anyChosen },
+    run: ({ store }) => {
+      const { document, chosen } = store.getState();
+      const layer = document.layers.find(({ id }) => id === chosen.at(-1));
+      if (layer) copyLook(layer);
+    },
+  },
+  {
+    ...{ id: "paste-look", name: "Put the copied look on", ofLayers: true, can: anyChosen },
+    run: ({ store }) => pasteLook(store, store.getState().chosen),
   },
   { id: "above", name: "One step up in the order", ofLayers: true, can: anyChosen, run: stepped(1) },
   { id: "below", name: "One step down in the order", ofLayers: true, can: anyChosen, run: stepped(-1) },

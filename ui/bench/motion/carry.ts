@@ -4,23 +4,18 @@ import { KeyTrack } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
 import { Move } from "@/core/document/move";
 import { carried, putKeys, putMoves } from "@/core/edit/moves";
+import { keepCopied, readCopied } from "../carried";
 import type { BenchStore } from "../store";
 
 const place = "rubrick.motion";
 const Carried = z.object({ moves: z.array(Move).max(32), keys: z.array(KeyTrack).max(32) });
 
 /** Keeps a layer's whole motion, its moves and its keys, also for other designs. */
-export function copyMotion(layer: Layer): void {
-  try {
-    localStorage.setItem(place, JSON.stringify({ moves: carried(layer), keys: layer.keys }));
-  } catch {
-    // A full or forbidden store: there is simply nothing to paste.
-  }
-}
+export const copyMotion = (layer: Layer): void => keepCopied(place, { moves: carried(layer), keys: layer.keys });
 
 /** Puts the motion that was copied on layers, in place of their moves of the same phases and keys of the same things. */
 export function pasteMotion(store: BenchStore, layers: readonly string[]): void {
-  const motion = readCarried();
+  const motion = readCopied(place, Carried);
   if (!motion) return;
   store.getState().edit("Put the copied motion here", (draft) => {
     if (motion.moves.length > 0) {
@@ -31,13 +26,4 @@ export function pasteMotion(store: BenchStore, layers: readonly string[]): void 
     }
     for (const layer of layers) putKeys(draft, layer, motion.keys);
   });
-}
-
-function readCarried(): z.infer<typeof Carried> | undefined {
-  try {
-    const read = Carried.safeParse(JSON.parse(localStorage.getItem(place) ?? ""));
-    return read.success ? read.data : undefined;
-  } catch {
-    return undefined;
-  }
 }

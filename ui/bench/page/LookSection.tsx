@@ -3,7 +3,8 @@ import { Gleam, Liquid, OuterGlow, Shadow, Trail, blends } from "@/core/document
 import type { House } from "@/core/document/house";
 import type { Layer } from "@/core/document/layer";
 import { houseFill, readOn } from "@/core/edit/inks";
-import { useBench } from "../store";
+import { useBench, useBenchStore } from "../store";
+import { copyLook, pasteLook } from "./carry-look";
 import { FillRows } from "./FillRows";
 import { MatteRows } from "./MatteRows";
 import { Optional, PutOn, type Wearable } from "./Optional";
@@ -90,6 +91,7 @@ const Numbers = ({ layer, paths }: { layer: Layer; paths: readonly string[] }) =
 
 /** Colour and everything a layer may wear; what is not worn is one step away. */
 export function LookSection({ layer }: { layer: Layer }) {
+  const store = useBenchStore();
   const house = useBench((state) => state.house);
   const ink = `house:${house.colours[0]!.role}`;
   const painted = "fill" in layer;
@@ -119,6 +121,21 @@ export function LookSection({ layer }: { layer: Layer }) {
           </Optional>
         ))}
       <PutOn layer={layer} wearables={wearablesOf(layer, ink, house)} />
+      <p className="put-on">
+        <button type="button" className="chip" onClick={() => copyLook(layer)}>
+          Copy look
+        </button>
+        <button
+          type="button"
+          className="chip"
+          onClick={() => {
+            const { chosen } = store.getState();
+            pasteLook(store, chosen.includes(layer.id) ? chosen : [layer.id]);
+          }}
+        >
+          Put the copied look on
+        </button>
+      </p>
       <Numbers layer={layer} paths={["opacity", "blur"]} />
       <MatteRows layer={layer} />
       <details className="leaf__more" open={layer.blend !== "normal"}>
