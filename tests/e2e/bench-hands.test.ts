@@ -193,3 +193,74 @@ test("Try values shows every format in its own shape", async () => {
     expect(width / height).toBeCloseTo(ratio, 1);
   }
 });
+
+test("let go near a corner a layer stands on that corner, with Alt it does not; one step back undoes both", async () => {
+  const { page, errors, id } = await bench("Pulled ties");
+  const start = (await draft(id)).layers[0]!.place;
+  const pull = async (alt: boolean) => {
+    const stage = (await (await page.$(".overlay"))!.boundingBox())!;
+    const hit = (await (await page.$(".overlay__hit[data-layer=panel]"))!.boundingBox())!;
+    const from = { x: hit.x + hit.width / 2, y: hit.y + hit.height / 2 };
+    if (alt) await page.keyboard.down("Alt");
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 30, from.y - 30, { steps: 3 });
+    await page.mouse.move(stage.x + stage.width * 0.8, stage.y + stage.height * 0.2, { steps: 5 });
+    const said = await page.$eval(".overlay__distance", (e) => e.textContent);
+    await page.mouse.up();
+    if (alt) await page.keyboard.up("Alt");
+    return said;
+  };
+  expect(await pull(false)).toContain("will stand on the top right of the clear area");
+  const tied = await until(
+    () => draft(id),
+    ({ layers }) => layers[0]!.place.on === "clear",
+    10,
+  );
+  expect(tied.layers[0]!.place).toMatchObject({ at: { x: 1, y: 0 }, from: { x: 1, y: 0 } });
+  await control(page, "z");
+  await until(
+    () => draft(id),
+    ({ layers }) => JSON.stringify(layers[0]!.place) === JSON.stringify(start),
+    10,
+  );
+  expect(await pull(true)).not.toContain("will stand");
+  const free = await until(
+    () => draft(id),
+    ({ layers }) => layers[0]!.place.dx !== start.dx,
+    10,
+  );
+  expect(free.layers[0]!.place).toMatchObject({ on: start.on, at: start.at });
+  expect(errors).toEqual([]);
+  await page.close();
+});
+
+test("a frame chooses what it touches; a command is found by its name, and a layer's own in its menu", async () => {
+  const { page, errors, id } = await bench("By name");
+  const stage = (await (await page.$(".overlay"))!.boundingBox())!;
+  await page.mouse.move(stage.x + 4, stage.y + stage.height * 0.6);
+  await page.mouse.down();
+  await page.mouse.move(stage.x + stage.width * 0.3, stage.y + stage.height * 0.9, { steps: 4 });
+  await page.mouse.up();
+  await page.waitForSelector("[data-row=panel][aria-selected=true]");
+  await page.keyboard.press("/");
+  await page.waitForSelector(".commands li");
+  await page.keyboard.type("dupl");
+  await page.keyboard.press("Enter");
+  await until(
+    () => draft(id),
+    ({ layers }) => layers.length === 2,
+    10,
+  );
+  const hit = (await (await page.$(".overlay__hit[data-layer=panel-2]"))!.boundingBox())!;
+  await page.mouse.click(hit.x + hit.width / 2, hit.y + hit.height / 2, { button: "right" });
+  await page.waitForSelector(".layer-menu [role=menuitem]");
+  await press(page, ".layer-menu [role=menuitem]", /^Take away/);
+  await until(
+    () => draft(id),
+    ({ layers }) => layers.length === 1,
+    10,
+  );
+  expect(errors).toEqual([]);
+  await page.close();
+});
