@@ -53,6 +53,21 @@ export const NewDesign = z.object({ id: z.string() });
 
 export const DesignAboutRequest = z.strictObject({ tags: Tags.optional(), archived: z.boolean().optional() });
 
+/** Says that a page has a draft open, and which layers are chosen on it; again and again, for as long as it has. */
+export const HereRequest = z.strictObject({
+  page: z.string().regex(/^[0-9a-f]{20}$/, "20 hexadecimal figures"),
+  holding: z.array(Id).max(50),
+  gone: z.boolean().default(false),
+});
+/** The same as others are told of it. */
+export const SomebodyHere = z.object({
+  page: z.string(),
+  name: z.string(),
+  holding: z.array(z.string()),
+  gone: z.boolean(),
+});
+export type SomebodyHere = z.infer<typeof SomebodyHere>;
+
 /** Everything the bench needs of one draft. */
 export const BenchView = z.object({
   id: z.string(),

@@ -98,6 +98,7 @@ const access: Readonly<
   "POST /api/designs/[design]/patches": "designer",
   "POST /api/designs/[design]/replace": "designer",
   "POST /api/designs/[design]/about": "designer",
+  "POST /api/designs/[design]/here": "designer",
   "POST /api/designs/[design]/publish": "designer",
   "GET /api/designs/[design]/versions": "designer",
   "POST /api/designs/[design]/versions": "designer",

@@ -264,3 +264,23 @@ test("a frame chooses what it touches; a command is found by its name, and a lay
   expect(errors).toEqual([]);
   await page.close();
 });
+
+test("two at one draft see one another, and what the other holds, until one goes", async () => {
+  const { page, id } = await bench("Two at it");
+  const other = await signedIn(browser, "odile");
+  await other.page.goto(`${base}/bench/${id}`);
+  await other.page.waitForSelector("[data-row=panel] .strip__choose");
+  await other.page.click("[data-row=panel] .strip__choose");
+  await page.bringToFront();
+  await page.waitForFunction(
+    () => document.querySelector("[data-also-here]")?.textContent?.includes("Odile Marchbanks (Panel)"),
+    { timeout: 20_000 },
+  );
+  await page.waitForSelector(".overlay__theirs");
+  await other.page.goto(base);
+  await page.bringToFront();
+  await page.waitForFunction(() => !document.querySelector("[data-also-here]"), { timeout: 60_000 });
+  expect(other.errors).toEqual([]);
+  await other.page.close();
+  await page.close();
+});

@@ -3,7 +3,9 @@ import Link from "next/link";
 import { ArrowCounterclockwise, ArrowClockwise, PlusLg } from "react-bootstrap-icons";
 import type { Dialog } from "./BenchDesk";
 import type { SaveState } from "@/ui/parts/saver";
+import type { SomebodyHere } from "@/contract/designs";
 import { useBench } from "./store";
+import { useOthersHere } from "./use-others";
 
 /** What the design is called, whether it is saved, and where to go from here. */
 export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
@@ -24,6 +26,7 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
       <h1>{name}</h1>
       <p className="text-secondary mt-0 me-auto ms-0 mb-0 text-nowrap figures">
         {release ? `Release ${release.number}` : "Never published"} · <Saved state={save} />
+        <AlsoHere />
         {refused && (
           <span className="text-primary fw-semibold" role="alert">
             {" "}
@@ -68,6 +71,27 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
         Publish …
       </button>
     </header>
+  );
+}
+
+/** Who else has the draft open just now, and what they hold. */
+function AlsoHere() {
+  const others = useOthersHere();
+  const layers = useBench((state) => state.document.layers);
+  if (others.length === 0) return null;
+  const heldBy = ({ holding }: SomebodyHere) =>
+    holding.flatMap((id) => layers.filter((layer) => layer.id === id).map((layer) => layer.name)).slice(0, 3);
+  return (
+    <span data-also-here role="status">
+      {" "}
+      · also here:{" "}
+      {others
+        .map((one) => {
+          const held = heldBy(one);
+          return held.length > 0 ? `${one.name} (${held.join(", ")})` : one.name;
+        })
+        .join("; ")}
+    </span>
   );
 }
 

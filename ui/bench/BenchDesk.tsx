@@ -33,6 +33,7 @@ import { Strip as LayerStrip } from "./strip/Strip";
 import { browserStore, UnsentKeeper, type Unsent } from "./unsent";
 import { UnsentNotice } from "./UnsentNotice";
 import { useKeys } from "./use-keys";
+import { OthersHere, useOthers } from "./use-others";
 
 // What is prepared again and again on the stage doesn't concern these.
 const BenchStage = memo(LargeStage);
@@ -121,39 +122,42 @@ function Desk() {
     [store, player, openDialog, view],
   );
   useKeys(place, view);
+  const others = useOthers();
   const close = () => setDialog(undefined);
   return (
     <RestBoxes.Provider value={boxes}>
-      <PlayerContext.Provider value={player}>
-        <main className="bench d-flex flex-column fs-13">
-          <BenchContext.Provider value={calm}>
-            <BenchBar onOpen={openDialog} />
-            <UnsentNotice />
-          </BenchContext.Provider>
-          <WithLayerMenu place={place}>
-            <Panes
-              stage={<BenchStage player={player} view={view} guides={guides} onGuides={setGuides} />}
-              strip={<Strip player={player} onSound={sound} />}
-              page={
-                <aside className="bench__page bg-sheet h-100 overflow-y-auto" aria-label="Page">
-                  <BenchContext.Provider value={calm}>
-                    <Page />
-                  </BenchContext.Provider>
-                </aside>
-              }
-            />
-          </WithLayerMenu>
-        </main>
-        {dialog === "layer" && <NewLayerDialog onClose={close} />}
-        {dialog === "fields" && <FieldsDialog onClose={close} />}
-        {dialog === "publish" && <PublishDialog player={player} onClose={close} />}
-        {dialog === "versions" && <VersionsDialog onClose={close} />}
-        {dialog === "try" && <TryDialog onClose={close} />}
-        {dialog === "keys" && <KeysDialog onClose={close} />}
-        {dialog === "commands" && <CommandsDialog place={place} onClose={close} />}
-        {dialog === "sound" && <SoundDialog player={player} onClose={close} />}
-        <ConflictDialog />
-      </PlayerContext.Provider>
+      <OthersHere.Provider value={others}>
+        <PlayerContext.Provider value={player}>
+          <main className="bench d-flex flex-column fs-13">
+            <BenchContext.Provider value={calm}>
+              <BenchBar onOpen={openDialog} />
+              <UnsentNotice />
+            </BenchContext.Provider>
+            <WithLayerMenu place={place}>
+              <Panes
+                stage={<BenchStage player={player} view={view} guides={guides} onGuides={setGuides} />}
+                strip={<Strip player={player} onSound={sound} />}
+                page={
+                  <aside className="bench__page bg-sheet h-100 overflow-y-auto" aria-label="Page">
+                    <BenchContext.Provider value={calm}>
+                      <Page />
+                    </BenchContext.Provider>
+                  </aside>
+                }
+              />
+            </WithLayerMenu>
+          </main>
+          {dialog === "layer" && <NewLayerDialog onClose={close} />}
+          {dialog === "fields" && <FieldsDialog onClose={close} />}
+          {dialog === "publish" && <PublishDialog player={player} onClose={close} />}
+          {dialog === "versions" && <VersionsDialog onClose={close} />}
+          {dialog === "try" && <TryDialog onClose={close} />}
+          {dialog === "keys" && <KeysDialog onClose={close} />}
+          {dialog === "commands" && <CommandsDialog place={place} onClose={close} />}
+          {dialog === "sound" && <SoundDialog player={player} onClose={close} />}
+          <ConflictDialog />
+        </PlayerContext.Provider>
+      </OthersHere.Provider>
     </RestBoxes.Provider>
   );
 }

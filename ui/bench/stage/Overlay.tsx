@@ -4,6 +4,7 @@ import { pxPerU, type Format } from "@/core/document/format";
 import { tieWords, type Tie } from "@/core/edit/pulled-tie";
 import type { SnapLine } from "@/core/edit/snap";
 import { useBench, useBenchStore } from "../store";
+import { useOthersHere } from "../use-others";
 import { useBoxesAtRest } from "./boxes";
 import { Frame } from "./Frame";
 import { cornersOf, pathOf } from "./geometry";
@@ -86,6 +87,7 @@ export function Overlay({
             onPointerDown={(event) => press(event, id)}
           />
         ))}
+        <TheirLayers />
         <Thread format={format} />
         {marquee.frame && <rect className="overlay__marquee pe-none" {...marquee.frame} />}
         {chosen.map((id) => {
@@ -101,6 +103,22 @@ export function Overlay({
       )}
     </>
   );
+}
+
+/** What others hold that have this draft open. */
+function TheirLayers() {
+  const boxes = useBoxesAtRest();
+  const held = useOthersHere().flatMap(({ page, name, holding }) => holding.map((id) => ({ page, name, id })));
+  return held.map(({ page, name, id }) => {
+    const box = boxes.get(id);
+    return (
+      box && (
+        <path key={`${page} ${id}`} className="overlay__theirs pe-none" d={pathOf(cornersOf(box))}>
+          <title>{name}</title>
+        </path>
+      )
+    );
+  });
 }
 
 const SnapLines = ({ lines, scale }: { lines: readonly SnapLine[]; scale: number }) =>
