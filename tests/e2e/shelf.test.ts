@@ -80,3 +80,31 @@ test("words narrow the shelf, and what one made lately comes first", async () =>
   await until(titles, ([first]) => first === "Name strap", 10);
   expect(errors).toEqual([]);
 });
+
+test("a design that is kept as a beginning is offered with its picture, and what begins so is a copy of it", async () => {
+  const { id } = (await as("tomas", "POST", "/api/designs", { name: "House strap", begins: "two-lines" })).data;
+  const designer = await signedIn(browser, "tomas");
+  await designer.page.goto(base);
+  await designer.page.waitForSelector(".release-plate");
+  await designer.page.type("input[type=search]", "House strap");
+  await designer.page.waitForFunction(() => document.querySelectorAll(".release-plate").length === 1);
+  await press(designer.page, ".release-plate__ways .dropdown button, .release-plate__ways .dropdown-toggle", "More");
+  await press(designer.page, ".dropdown-menu.show button", "Keep as a beginning");
+  await designer.page.waitForFunction(() => document.body.innerText.includes("beginning"));
+  await press(designer.page, "button", "New design");
+  await designer.page.waitForFunction(() =>
+    [...document.querySelectorAll(".beginnings label")].some(
+      (plate) => plate.textContent?.startsWith("House strap") && plate.querySelector("canvas"),
+    ),
+  );
+  await designer.page.type("[role=dialog] input", "Begun from it");
+  await press(designer.page, ".beginnings label", /^House strap/);
+  await press(designer.page, "[role=dialog] .btn", "Open it on the bench");
+  await designer.page.waitForSelector(".bench .overlay__hit");
+  const begun = new URL(designer.page.url()).pathname.split("/").pop()!;
+  const layersOf = async (of: string) => (await as("tomas", "GET", `/api/designs/${of}`)).data.document.layers;
+  expect(await layersOf(begun)).toEqual(await layersOf(id));
+  expect(designer.errors).toEqual([]);
+  await designer.page.close();
+  for (const made of [id, begun]) await as("tomas", "POST", `/api/designs/${made}/about`, { archived: true, tags: [] });
+});
