@@ -131,6 +131,7 @@ describe("the bench", () => {
     const hand = new BenchHand(page);
     await hand.choose("Name");
     await page.focus(".bench__page textarea[aria-label=Text]");
+    await page.$eval(".bench__page textarea[aria-label=Text]", (e) => (e as HTMLTextAreaElement).select());
     await page.keyboard.type("Wilhelmina of the moths");
     await page.close();
     const text = async () =>
@@ -143,18 +144,20 @@ describe("the bench", () => {
   test("keeps what was typed without a network, and puts it on at the next visit, or asks when it collides", async () => {
     const { page } = await signedIn(browser, "tomas");
     const id = await openedBench(page, "Train in a tunnel");
-    const typeOffline = async (typed: string) => {
+    const typeOffline = async (typed: string, over: boolean) => {
       const tab = await browser.newPage();
       await tab.goto(`${base}/bench/${id}`);
       const hand = new BenchHand(tab);
       await hand.choose("Name");
       await tab.setOfflineMode(true);
       await tab.focus(".bench__page textarea[aria-label=Text]");
+      // What it says so far is the sample of its field.
+      if (over) await tab.$eval(".bench__page textarea[aria-label=Text]", (e) => (e as HTMLTextAreaElement).select());
       await tab.keyboard.type(typed);
       await tab.close({ runBeforeUnload: false });
     };
     await page.close();
-    await typeOffline("Moth");
+    await typeOffline("Moth", true);
     const next = await browser.newPage();
     await next.goto(`${base}/bench/${id}`);
     const text = async () =>
@@ -162,7 +165,7 @@ describe("the bench", () => {
     expect(await until(text, (found) => found === "Moth", 10)).toBe("Moth");
     await next.close();
 
-    await typeOffline("Owl ");
+    await typeOffline("Owl ", false);
     const { revision } = await draft(id);
     const theirs = [{ op: "replace", path: ["about"], value: "Odile was here." }];
     await as("odile", "POST", `/api/designs/${id}/patches`, { revision, patches: theirs });

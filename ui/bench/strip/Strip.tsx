@@ -46,6 +46,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
   return (
     <section className="strip position-relative bg-body d-flex flex-column min-h-0" aria-label="Layers and time">
       <StripHead player={player} papers={papers} shown={shown} onSound={onSound} />
+      <DesignRow />
       <div
         className="strip__rows flex-1 overflow-y-auto pe-32 position-relative"
         role="tree"
@@ -69,7 +70,6 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
           setDragged(undefined);
         }}
       >
-        <DesignRow />
         <AllBars.Provider value={allBars}>
           {rows.map(({ layer, depth }) => (
             <StripRow
@@ -99,7 +99,7 @@ function DesignRow() {
   const store = useBenchStore();
   const isChosen = useBench((state) => state.chosen.length === 0);
   return (
-    <div role="none" className={`strip__design${isChosen ? " is-chosen" : ""}`}>
+    <div className={`strip__design flex-none${isChosen ? " is-chosen" : ""}`}>
       <button type="button" aria-pressed={isChosen} onClick={() => store.getState().choose([])}>
         Design
       </button>
