@@ -6,7 +6,7 @@ import { createCanvas, loadImage } from "@napi-rs/canvas";
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import sharp from "sharp";
-import { base, cookieOf } from "../support/api";
+import { base, cookieOf, pause } from "../support/api";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
 import { videoFile } from "../support/files";
 
@@ -137,21 +137,24 @@ test("several pictures go to the empty slots in turn, two slots change places by
   await held("slot-3", "Second");
   // The third has no place: that is said.
   expect(await page.$eval(".field[data-field=slot-1]", (field) => field.textContent)).toContain("Third: there is no");
-  const middle = async (selector: string) => {
-    const element = (await page.$(selector))!;
-    await element.scrollIntoView();
-    return element;
-  };
   // Pictures that are still coming move what lies below them.
   await page.waitForFunction(() => [...document.images].every(({ complete }) => complete));
-  const pulled = await middle(".field[data-field=slot-1] .slot__held");
-  const to = await page.$(".field[data-field=slot-3] .slot");
-  const [from, over] = [(await pulled.boundingBox())!, (await to!.boundingBox())!];
-  await page.mouse.move(from.x + 8, from.y + 8);
-  await page.mouse.down();
-  await page.mouse.move(over.x + 20, over.y + 12, { steps: 8 });
-  await page.mouse.move(over.x + 24, over.y + 16, { steps: 2 });
-  await page.mouse.up();
+  const boxOf = async (selector: string) => (await (await page.$(selector))!.boundingBox())!;
+  const swapped = () =>
+    page.$eval(".field[data-field=slot-1] .slot__own", (own) => own.textContent?.includes("Second") === true);
+  // A pull that begins while the form still moves takes hold of nothing: then it is pulled once more.
+  for (let pulls = 0; pulls < 4 && !(await swapped()); pulls++) {
+    await page.$eval(".field[data-field=slot-2]", (between) => between.scrollIntoView({ block: "center" }));
+    await pause(400);
+    const from = await boxOf(".field[data-field=slot-1] .slot__held");
+    const over = await boxOf(".field[data-field=slot-3] .slot");
+    await page.mouse.move(from.x + 8, from.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(over.x + 20, over.y + 12, { steps: 8 });
+    await page.mouse.move(over.x + 24, over.y + 16, { steps: 2 });
+    await page.mouse.up();
+    await pause(1500);
+  }
   await held("slot-1", "Second");
   await held("slot-3", "First");
   await page.select(".field[data-field=slot-1] .slot__swap select", "slot-3");
