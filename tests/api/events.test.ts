@@ -114,7 +114,9 @@ test("whoever was away hears first what has happened meanwhile", async () => {
 test("the signed-out, and topics that are none, are refused", async () => {
   expect((await send("GET", "/api/events?topics=exports")).status).toBe(401);
   const cookie = await cookieOf("ines");
-  for (const topics of ["", "members", "job:1", "exports,design:name-strap"]) {
+  for (const topics of ["", "members", "job:1", "exports,draft:name-strap"]) {
     expect((await send("GET", `/api/events?topics=${topics}`, { cookie })).status).toBe(422);
   }
+  // Who has a draft open is told to those who may open it.
+  expect((await send("GET", "/api/events?topics=exports,design:name-strap", { cookie })).status).toBe(403);
 });
