@@ -5,6 +5,7 @@ import { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
 import { sampleValues } from "@/core/document/values";
 import { copied } from "@/core/edit/copied";
+import { clearBox, insetBox } from "@/core/layout/zones";
 import { rastersOf } from "@/core/sample/rasters";
 import { prepareScene, type SceneRequest } from "@/core/scene";
 import { fontBook, loadFace } from "@/render/fonts";
@@ -46,6 +47,26 @@ describe.each(beginningIds)("%s", (id) => {
       if (wanted) expect([layer.id, driven.has(layer.id)]).toEqual([layer.id, true]);
     }
     expect(new Set(design.layers.map(({ name }) => name)).size).toBe(design.layers.length);
+  });
+  test("keeps words of any length within the clear area, with all that is fitted around them", async () => {
+    const design = Design.parse(designFrom(id, "begun", "Begun", house));
+    const lines = design.fields.filter(({ kind }) => kind === "line" || kind === "text");
+    const fitted = design.layers.filter(
+      ({ kind, width }) => kind === "text" || (kind === "rectangle" && width.kind === "around"),
+    );
+    for (const format of house.formats) {
+      const clear = clearBox(format, insetBox(format, format.titleSafe));
+      // Short words, so that what is cut off ends close to as wide as it may be.
+      for (let count = 4; count < 60; count += 5) {
+        const fields = Object.fromEntries(lines.map((field) => [field.id, "nn ".repeat(count).trim()]));
+        const scene = await prepare({ design, values: { fields }, house, format: format.id });
+        for (const { layer, box } of scene.still.layers) {
+          if (!fitted.some((one) => one.id === layer.id)) continue;
+          const out = Math.max(clear.x - box.x, box.x + box.width - clear.x - clear.width);
+          expect([format.id, layer.name, count, Math.max(0, out - 0.05)]).toEqual([format.id, layer.name, count, 0]);
+        }
+      }
+    }
   });
   test("can be begun in a house that has next to nothing", async () => {
     const design = Design.parse(designFrom(id, "begun", "Begun", bare));

@@ -1,9 +1,9 @@
 import { Layer } from "../document/layer";
 import { freshId, numberedName } from "../edit/blank";
 import { takenLayerIds } from "../edit/copies";
-import { addBadge, addBarBehind, addText } from "../edit/fresh-layer";
-import { groundsOf, houseFill, lightestOf, plainFill, tenths } from "../edit/inks";
-import { panelBehind } from "../edit/panels";
+import { addBadge, addBarBehind, addText, narrow } from "../edit/fresh-layer";
+import { groundsOf, houseFill, lightestOf, plainFill } from "../edit/inks";
+import { makeRoom, panelBehind } from "../edit/panels";
 import { addTimeThing } from "../edit/time-things";
 import type { Beginning, Ground } from "./define";
 import { say, typeOf } from "./words";
@@ -76,18 +76,19 @@ export const outline: Beginning = {
   motion: "uncover",
   build: (ground) => {
     const { design, house } = ground;
+    const [gapU, lineU] = [1.1, 0.5];
+    const aroundU = gapU + lineU / 2;
     const line = addText(design, house);
     say(design, line, "Line", "Open after dark");
     const [panel] = panelBehind(design, house, [line]);
     const drawn = put(ground, "outline", "Outline", {
-      ...{ kind: "rectangle", width: { kind: "around", layers: [panel], before: 1.1, after: 1.1 } },
-      height: { kind: "around", layers: [panel], before: 1.1, after: 1.1 },
-      stroke: { width: 0.5, fill: houseFill(groundsOf(house)[3 % groundsOf(house).length]!.role) },
+      ...{ kind: "rectangle", width: { kind: "around", layers: [panel], before: gapU, after: gapU } },
+      height: { kind: "around", layers: [panel], before: gapU, after: gapU },
+      stroke: { width: lineU, fill: houseFill(groundsOf(house)[3 % groundsOf(house).length]!.role) },
     });
-    for (const layer of design.layers) {
-      if (layer.id !== line) continue;
-      Object.assign(layer.place, { dx: tenths(layer.place.dx + 1.4), dy: tenths(layer.place.dy - 1.4) });
-    }
+    // The line reaches beyond the panel on all sides.
+    makeRoom(design, line, { left: aroundU, bottom: aroundU });
+    narrow(design, line, 2 * aroundU);
     return [line, panel!, drawn];
   },
 };
@@ -131,7 +132,7 @@ export const split: Beginning = {
         ...{ kind: "text", text: i === 0 ? "Before the rain" : "After the rain", fill: houseFill(lightestOf(house)) },
         setting: {
           type: typeOf(house, "role", "small"),
-          maxWidth: { of: picture, share: 1, plus: -16 },
+          maxWidth: { of: picture, share: 1, plus: -27 },
           shrinkTo: 1.8,
         },
         place: { at: { x: 0, y: 1 }, on: picture, from: { x: 0, y: 1 }, dx: 9.2, dy: -6 },

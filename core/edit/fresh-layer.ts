@@ -185,12 +185,26 @@ export function addBadge(design: Design, house: House, chosen?: string): [disc: 
   return [disc, mark];
 }
 
+/** Lets a text, and all that stand below it, run less wide: so much of their room has gone to something else. */
+export function narrow(design: Design, id: string, byU: number): void {
+  for (const layer of design.layers) {
+    if (layer.kind !== "text") continue;
+    if (layer.id !== id) {
+      if (standsBelow(layer, id)) narrow(design, layer.id, byU);
+      continue;
+    }
+    const { maxWidth } = layer.setting;
+    if (typeof maxWidth === "object") maxWidth.plus = tenths(maxWidth.plus - byU);
+  }
+}
+
 /** Before the words that are chosen, which make room for it; else where everything begins. */
 function badgePlace(design: Design, house: House, beside: Layer | undefined): Start {
   if (beside?.kind !== "text") return design.layers.length === 0 ? lowerLeft : beside ? inFormat : lowerLeft;
   const { across } = paddingOf(house, sizeOf(beside, house));
   const air = airAround(design, beside.id).left;
   makeRoom(design, beside.id, { left: badgeU + across });
+  narrow(design, beside.id, badgeU + across);
   return { at: { x: 1, y: 0.5 }, on: beside.id, from: { x: 0, y: 0.5 }, dx: -tenths(across + air) };
 }
 

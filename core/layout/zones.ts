@@ -11,6 +11,13 @@ export function zonesOf(format: Format): { readonly name: string; readonly box: 
   }));
 }
 
+/** What an area inset by a share of a format is, in u. */
+export function insetBox(format: Format, share: number): Box {
+  const width = format.width / pxPerU(format);
+  const height = format.height / pxPerU(format);
+  return { x: width * share, y: height * share, width: width * (1 - 2 * share), height: height * (1 - 2 * share) };
+}
+
 /** What is left of a box when every zone that reaches into it is cut off from the side where that costs least. */
 export function clearBox(format: Format, whole: Box): Box {
   let box = whole;

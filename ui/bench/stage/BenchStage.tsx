@@ -12,10 +12,9 @@ import type { PlayerView, StagePlayer, StageScene } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { useBench, useBenchStore } from "../store";
 import { tie, tieThatHolds, tieWords } from "@/core/edit/pulled-tie";
-import { clearBox } from "@/core/layout/zones";
+import { clearBox, insetBox } from "@/core/layout/zones";
 import { cornersOf } from "./geometry";
 import { Overlay } from "./Overlay";
-import { insetBox } from "./snap-boxes";
 import { lookAtPart, type StageView } from "./stage-view";
 import { useLooking } from "./use-looking";
 

@@ -2,11 +2,10 @@
 import { pxPerU, type Format } from "@/core/document/format";
 import type { Place, SizeAxis } from "@/core/document/place";
 import { readProperty } from "@/core/edit/property";
-import { clearBox } from "@/core/layout/zones";
+import { clearBox, insetBox } from "@/core/layout/zones";
 import { chosenLayer, useBench } from "../store";
 import { useBoxesAtRest } from "./boxes";
 import { cornersOf, pathOf, toPoint } from "./geometry";
-import { insetBox } from "./snap-boxes";
 
 /** What the chosen layer is tied to: from its own point to the point it stands on. */
 export function Thread({ format }: { format: Format }) {

@@ -4,12 +4,12 @@ import { pxPerU, type Format } from "@/core/document/format";
 import { nudge, resize } from "@/core/edit/arrange";
 import { tie, tieOfPull, type Tie } from "@/core/edit/pulled-tie";
 import { snap, type SnapLine } from "@/core/edit/snap";
-import { clearBox } from "@/core/layout/zones";
+import { clearBox, insetBox } from "@/core/layout/zones";
 import type { RestBox } from "@/core/sample/rest";
 import { useBenchStore, type BenchStore } from "../store";
 import { useBoxesAtRest } from "./boxes";
 import { inverseWay } from "./geometry";
-import { insetBox, snapBoxes } from "./snap-boxes";
+import { snapBoxes } from "./snap-boxes";
 
 /** Which corner or side is pulled; none while the layer itself is. */
 export type Handle = { readonly across: -1 | 0 | 1; readonly down: -1 | 0 | 1 } | undefined;
