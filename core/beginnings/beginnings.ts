@@ -1,8 +1,8 @@
 import type { Design } from "../document/design";
 import type { House } from "../document/house";
-import { blankDesign, freshId } from "../edit/blank";
+import { blankDesign } from "../edit/blank";
 import { exposeWanted } from "../edit/expose";
-import { allMoves } from "../edit/moves";
+import { freshMoveIds } from "../edit/moves";
 import { applySet } from "../motion/sets";
 import type { Beginning } from "./define";
 import { badge, bands, countdown, dial, outline, post, split } from "./shapes";
@@ -28,14 +28,8 @@ export const beginningIds = Object.keys(beginnings) as [BeginningId, ...Beginnin
 export function addBeginning(design: Design, house: House, id: BeginningId): string[] {
   const { build, motion } = beginnings[id];
   const made = build({ design, house });
-  const taken = new Set(allMoves(design).map((move) => move.id));
-  const fresh = (wanted: string): string => {
-    const free = freshId(wanted.slice(0, 40), taken);
-    taken.add(free);
-    return free;
-  };
   const still = new Set(made.filter((layer) => !design.layers.some((one) => one.id === layer && keepsItsMoves(one))));
-  applySet(design, motion, fresh, { only: still });
+  applySet(design, motion, freshMoveIds(design), { only: still });
   exposeWanted(design, house, made);
   return made;
 }

@@ -1,7 +1,4 @@
-import { Layer } from "../document/layer";
-import { freshId, numberedName } from "../edit/blank";
-import { takenLayerIds } from "../edit/copies";
-import { addBadge, addBarBehind, addText, narrow } from "../edit/fresh-layer";
+import { addBadge, addBarBehind, addText, narrow, putLayer } from "../edit/fresh-layer";
 import { groundsOf, houseFill, lightestOf, plainFill } from "../edit/inks";
 import { makeRoom, panelBehind } from "../edit/panels";
 import { addTimeThing } from "../edit/time-things";
@@ -14,14 +11,6 @@ import { say, typeOf } from "./words";
 
 type Start = Record<string, unknown>;
 const middle = { x: 0.5, y: 0.5 };
-
-/** Adds a layer; gives its id. */
-function put({ design }: Ground, wanted: string, name: string, start: Start, at = design.layers.length): string {
-  const id = freshId(wanted, takenLayerIds(design));
-  const called = numberedName(name, new Set(design.layers.map((layer) => layer.name)));
-  design.layers.splice(at, 0, Layer.parse({ id, name: called, ...start }));
-  return id;
-}
 
 /** Formats of the house that are higher than wide, by what stands in them otherwise. */
 const upright = ({ house }: Ground, values: Start): Start =>
@@ -49,7 +38,7 @@ export const bands: Beginning = {
     const grounds = groundsOf(house);
     const apart = [0.78, 0.88, 0.98];
     const ids = [2, 1, 0].map((band) =>
-      put(ground, `band-${band + 1}`, ["First band", "Second band", "Third band"][band]!, {
+      putLayer(ground.design, ["First band", "Second band", "Third band"][band]!, {
         ...{ kind: "rectangle", slant: -12, fill: houseFill(grounds[band % grounds.length]!.role) },
         width: { kind: "share", of: "format", share: 1, plus: 60 },
         height: { kind: "share", of: "format", share: 1, plus: 2 },
@@ -57,7 +46,7 @@ export const bands: Beginning = {
       }),
     );
     const first = ids[2]!;
-    const title = put(ground, "title", "Title", {
+    const title = putLayer(ground.design, "Title", {
       ...{ kind: "text", text: "Title of the part", fill: plainFill(`pair:${first}`) },
       setting: {
         ...{ type: typeOf(house, "title", "caption"), maxWidth: { of: "clear", share: 0.62 }, maxLines: 3 },
@@ -81,7 +70,7 @@ export const outline: Beginning = {
     const line = addText(design, house);
     say(design, line, "Line", "Open after dark");
     const [panel] = panelBehind(design, house, [line]);
-    const drawn = put(ground, "outline", "Outline", {
+    const drawn = putLayer(design, "Outline", {
       ...{ kind: "rectangle", width: { kind: "around", layers: [panel], before: gapU, after: gapU } },
       height: { kind: "around", layers: [panel], before: gapU, after: gapU },
       stroke: { width: lineU, fill: houseFill(groundsOf(house)[3 % groundsOf(house).length]!.role) },
@@ -114,7 +103,7 @@ export const split: Beginning = {
   build: (ground) => {
     const { design, house } = ground;
     const half = (at: 0 | 1): string =>
-      put(ground, `picture-${at + 1}`, at === 0 ? "First picture" : "Second picture", {
+      putLayer(design, at === 0 ? "First picture" : "Second picture", {
         ...{ kind: "picture", media: "", framing: { fit: "cover" } },
         width: { kind: "share", of: "format", share: 0.5 },
         height: { kind: "share", of: "format", share: 1 },
@@ -128,7 +117,7 @@ export const split: Beginning = {
       });
     const pictures = [half(0), half(1)];
     const captions = pictures.map((picture, i) => {
-      const id = put(ground, `caption-${i + 1}`, i === 0 ? "First caption" : "Second caption", {
+      const id = putLayer(design, i === 0 ? "First caption" : "Second caption", {
         ...{ kind: "text", text: i === 0 ? "Before the rain" : "After the rain", fill: houseFill(lightestOf(house)) },
         setting: {
           type: typeOf(house, "role", "small"),
@@ -158,7 +147,7 @@ export const post: Beginning = {
   motion: "hush",
   build: (ground) => {
     const { design, house } = ground;
-    const picture = put(ground, "picture", "Picture", {
+    const picture = putLayer(design, "Picture", {
       ...{ kind: "picture", media: "", framing: { fit: "cover" } },
       width: { kind: "fixed", u: 58 },
       height: { kind: "fixed", u: 37 },
@@ -166,20 +155,19 @@ export const post: Beginning = {
     });
     const below = { at: { x: 0, y: 0 }, from: { x: 0, y: 1 } };
     const width = { of: picture, share: 1, plus: 0 };
-    const title = put(ground, "heading", "Heading", {
+    const title = putLayer(design, "Heading", {
       ...{ kind: "text", text: "Moths at the window", fill: houseFill(lightestOf(house)) },
       setting: { type: typeOf(house, "name", "title"), maxWidth: width, maxLines: 2, shrinkTo: 3 },
       place: { ...below, on: picture, dy: 4.4 },
     });
-    const line = put(ground, "line", "Line", {
+    const line = putLayer(design, "Line", {
       ...{ kind: "text", text: "Guided walk, Friday at nine", fill: houseFill(lightestOf(house)) },
       setting: { type: typeOf(house, "role", "small"), maxWidth: width, shrinkTo: 1.8 },
       place: { ...below, on: title, dy: 2.6 },
     });
     const around = { kind: "around", layers: [picture, title, line], before: 4, after: 4 };
-    const card = put(
-      ground,
-      "card",
+    const card = putLayer(
+      design,
       "Card",
       {
         ...{ kind: "rectangle", width: { ...around, layers: [picture] }, height: { ...around, after: 5 } },

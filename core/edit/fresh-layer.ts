@@ -22,7 +22,8 @@ const shrinkShare = 0.62;
 const badgeU = 11.6;
 const markShare = 0.62;
 
-function put(design: Design, wanted: string, start: Start, at = design.layers.length): string {
+/** Adds a layer under a name of its own, on top or at a place in the painting order; gives its id. */
+export function putLayer(design: Design, wanted: string, start: Start, at = design.layers.length): string {
   const id = freshId(idFrom(wanted, "layer"), takenLayerIds(design));
   const name = numberedName(wanted, new Set(design.layers.map((layer) => layer.name)));
   design.layers.splice(at, 0, Layer.parse({ id, name, ...start }));
@@ -70,7 +71,7 @@ export function addText(design: Design, house: House, chosen?: string): string {
   const type = firstType(house);
   const { across } = paddingOf(house, house.types.find(({ id }) => id === type)?.style.size ?? 4);
   const empty = !design.layers.some(({ kind }) => kind === "text");
-  return put(design, "Text", {
+  return putLayer(design, "Text", {
     ...{ kind: "text", text: "Text", setting: setting(house, type, "clear", across * 2) },
     ...{ fill: houseFill(lightestOf(house)), place: empty ? lowerLeft : inFormat },
   });
@@ -83,7 +84,7 @@ function addTextBelow(design: Design, house: House, above: Extract<Layer, { kind
   const taken = design.layers.find((layer) => standsBelow(layer, above.id));
   if (taken?.kind === "text") return addTextBelow(design, house, taken);
   const gap = gapBelow(design, above.id, { sizeU: size });
-  const id = put(
+  const id = putLayer(
     design,
     "Text",
     {
@@ -110,7 +111,7 @@ function addTextBelow(design: Design, house: House, above: Extract<Layer, { kind
 function addTextOn(design: Design, house: House, panel: Layer): string {
   const type = firstType(house);
   const { across } = paddingOf(house, house.types.find(({ id }) => id === type)?.style.size ?? 4);
-  return put(design, "Text", {
+  return putLayer(design, "Text", {
     ...{
       kind: "text",
       text: "Text",
@@ -127,7 +128,7 @@ function addTextOnBar(design: Design, house: House, bar: Layer, disc: Layer): st
   const type = house.types.find(({ id }) => id === "handle")?.id ?? firstType(house);
   const { across } = paddingOf(house, house.types.find((one) => one.id === type)?.style.size ?? 4);
   const half = (disc.width.kind === "fixed" ? disc.width.u : badgeU) / 2;
-  const id = put(
+  const id = putLayer(
     design,
     "Text",
     {
@@ -155,7 +156,7 @@ const round = { kind: "ratio", ratio: 1 };
 
 /** A picture with the first mark of the house, as large as a badge; gives its id. */
 export const addPicture = (design: Design, house: House, chosen?: string): string =>
-  put(design, "Picture", {
+  putLayer(design, "Picture", {
     ...{ kind: "picture", media: house.marks[0] ? `mark:${house.marks[0].id}` : "" },
     ...{ width: { kind: "fixed", u: badgeU }, height: round },
     place: badgePlace(design, house, find(design, chosen)),
@@ -166,7 +167,7 @@ export function addBadge(design: Design, house: House, chosen?: string): [disc: 
   const { media, ground } = markOf(house);
   const beside = find(design, chosen);
   const place = badgePlace(design, house, beside);
-  const disc = put(design, "Badge", {
+  const disc = putLayer(design, "Badge", {
     ...{
       kind: "ellipse",
       round: true,
@@ -178,7 +179,7 @@ export function addBadge(design: Design, house: House, chosen?: string): [disc: 
     fill: houseFill(ground),
   });
   const middle = { x: 0.5, y: 0.5 };
-  const mark = put(design, "Mark", {
+  const mark = putLayer(design, "Mark", {
     ...{ kind: "picture", media, width: { kind: "share", of: disc, share: markShare }, height: round },
     ...{ place: { at: middle, on: disc, from: middle }, ...inGroupOf(beside) },
   });
@@ -215,7 +216,7 @@ export function addBarBehind(design: Design, house: House, badge: string): strin
   const disc = own.kind === "picture" && under?.kind === "ellipse" ? under : own;
   const ground = house.colours.find(({ role, on }) => on.length > 0 && !isFill(disc, role)) ?? house.colours[0]!;
   const move = freshId("bar-in", new Set(design.layers.flatMap(({ moves }) => moves.map(({ id }) => id))));
-  return put(
+  return putLayer(
     design,
     "Bar",
     {

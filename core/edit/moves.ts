@@ -15,6 +15,16 @@ export type Phase = Move["phase"];
 
 export const allMoves = (design: Design): Move[] => design.layers.flatMap((layer) => layer.moves);
 
+/** Gives ids for new moves of a design, each only once. */
+export function freshMoveIds(design: Design): (wanted: string) => string {
+  const taken = new Set(allMoves(design).map(({ id }) => id));
+  return (wanted) => {
+    const id = freshId(wanted.slice(0, 40), taken);
+    taken.add(id);
+    return id;
+  };
+}
+
 export function findMove(design: Design, id: string): { layer: Layer; move: Move } | undefined {
   for (const layer of design.layers) {
     const move = layer.moves.find((other) => other.id === id);

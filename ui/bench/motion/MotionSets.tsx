@@ -1,8 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { Design } from "@/core/document/design";
-import { freshId } from "@/core/edit/blank";
-import { allMoves } from "@/core/edit/moves";
+import { freshMoveIds } from "@/core/edit/moves";
 import { keepRoles, putSaved } from "@/core/edit/saved-moves";
 import { applySet, characters, motionSets, type Character } from "@/core/motion/sets";
 import { useMoves } from "@/ui/moves/use-moves";
@@ -10,15 +9,8 @@ import { useBench, useBenchStore } from "../store";
 import { Keep } from "./SaveMove";
 import { useTrial } from "./use-trial";
 
-const put = (set: string, character: Character) => (draft: Design) => {
-  const taken = new Set(allMoves(draft).map(({ id }) => id));
-  const fresh = (wanted: string): string => {
-    const id = freshId(wanted.slice(0, 40), taken);
-    taken.add(id);
-    return id;
-  };
-  applySet(draft, set, fresh, { character });
-};
+const put = (set: string, character: Character) => (draft: Design) =>
+  applySet(draft, set, freshMoveIds(draft), { character });
 
 /** Motion for the whole design in one press: every layer gets what fits its part. Pointed at, it is tried. */
 export function MotionSets() {
