@@ -131,6 +131,7 @@ function bindLayer(layer: Layer, house: House, colours: ColourBinder): BoundLaye
     shadow: colours.tinted(layer.shadow, id),
     glow: colours.tinted(layer.glow, id),
     gleam: colours.tinted(layer.gleam, id),
+    trail: layer.trail && { ...layer.trail, colours: layer.trail.colours?.map((ref) => colours.colour(ref, id)) },
     keys: layer.keys.map(({ property, keys }) => ({
       property,
       keys: keys.map((key) => ({

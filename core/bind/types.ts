@@ -6,7 +6,7 @@ import type { Fps } from "../document/fps";
 import type { Format } from "../document/format";
 import type { KeyTime } from "../document/keys";
 import type { Layer, ShapeKind } from "../document/layer";
-import type { Gleam, OuterGlow, Shadow } from "../document/look";
+import type { Gleam, OuterGlow, Shadow, Trail } from "../document/look";
 import type { Stretch, TextSetting, TypeStyle } from "../document/text";
 import type { VectorShape } from "../document/vector";
 import type { Issue } from "../issue";
@@ -72,7 +72,7 @@ export type BoundMedia =
   | { readonly kind: "none" };
 
 type Of<K extends Layer["kind"]> = Extract<Layer, { kind: K }>;
-type Unbound = "overrides" | "showIf" | "hidden" | "shadow" | "glow" | "gleam" | "keys";
+type Unbound = "overrides" | "showIf" | "hidden" | "shadow" | "glow" | "gleam" | "trail" | "keys";
 
 /** A key's value made real. */
 export interface BoundKey {
@@ -89,6 +89,7 @@ interface BoundLook {
   readonly shadow: Coloured<Shadow> | undefined;
   readonly glow: Coloured<OuterGlow> | undefined;
   readonly gleam: Coloured<Gleam> | undefined;
+  readonly trail: (Omit<Trail, "colours"> & { readonly colours?: readonly Rgba[] | undefined }) | undefined;
   readonly keys: readonly BoundKeyTrack[];
 }
 /** A layer without what binding replaces. */

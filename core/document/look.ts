@@ -79,6 +79,12 @@ export const Trail = z
     count: z.number().int().min(1).max(12).default(3),
     delay: z.number().min(0.01).max(2).default(0.06).describe("Seconds between copies"),
     fade: Share.default(0.5).describe("Opacity of each copy, times that of the one before"),
+    colours: z
+      .array(ColourRef)
+      .min(1)
+      .max(12)
+      .optional()
+      .describe("Copies in these colours in turn, the newest first; in the layer's own unless given"),
   })
   .describe("Delayed, dimmed copies that follow a moving layer");
 export type Trail = z.infer<typeof Trail>;

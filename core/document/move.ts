@@ -64,20 +64,20 @@ export const Loop = z
 /** Every kind of move, and the parameters of its own that it takes. Moves that come back to rest may loop in stay. */
 export const moveKinds = {
   fade: { takes: [], returns: false },
-  slide: { takes: ["from", "distance"], returns: false },
+  slide: { takes: ["from", "distance", "solid"], returns: false },
   push: { takes: ["from", "distance"], returns: false },
   rise: { takes: ["from", "behind"], returns: false },
   uncover: { takes: ["from", "soft"], returns: false },
   unroll: { takes: ["from"], returns: false },
-  grow: { takes: ["pivot"], returns: false },
+  grow: { takes: ["pivot", "solid"], returns: false },
   pop: { takes: ["overshoot", "turn", "pivot"], returns: false },
-  "spin-in": { takes: ["turn", "pivot"], returns: false },
-  drop: { takes: ["from", "distance"], returns: false },
-  "blur-in": { takes: ["strength"], returns: false },
+  "spin-in": { takes: ["turn", "pivot", "solid"], returns: false },
+  drop: { takes: ["from", "distance", "solid"], returns: false },
+  "blur-in": { takes: ["strength", "solid"], returns: false },
   "type-on": { takes: [], returns: false },
-  strew: { takes: ["strength", "turn"], returns: false },
+  strew: { takes: ["strength", "turn", "solid"], returns: false },
   "draw-on": { takes: [], returns: false },
-  swing: { takes: ["turn", "pivot"], returns: false },
+  swing: { takes: ["turn", "pivot", "solid"], returns: false },
   "level-rise": { takes: [], returns: false },
   swell: { takes: ["strength"], returns: true },
   breathe: { takes: ["strength", "pivot"], returns: true },
@@ -88,7 +88,12 @@ export const moveKinds = {
   flicker: { takes: ["strength"], returns: true },
 } as const satisfies Record<string, { takes: readonly Parameter[]; returns: boolean }>;
 export type MoveKind = keyof typeof moveKinds;
-type Parameter = "from" | "distance" | "behind" | "soft" | "overshoot" | "turn" | "strength" | "pivot";
+type Parameter = "from" | "distance" | "behind" | "soft" | "overshoot" | "turn" | "strength" | "pivot" | "solid";
+
+/** Every parameter that some kind of move takes. */
+export const moveParameters: readonly Parameter[] = [
+  ...(["from", "distance", "behind", "soft", "overshoot", "turn", "strength", "pivot", "solid"] as const),
+];
 
 const kindNames = Object.keys(moveKinds) as [MoveKind, ...MoveKind[]];
 
@@ -108,14 +113,14 @@ export const Move = z
     turn: z.number().min(-1080).max(1080).optional().describe("Degrees"),
     strength: z.number().min(0).max(100).optional().describe("Of the kind: u of blur, share of size, of light …"),
     pivot: Anchor.optional().describe("What it turns and scales about; the layer's own unless given"),
+    solid: z.literal(true).optional().describe("Without the fade that the kind brings along"),
     split: Split.optional(),
     loop: Loop.optional(),
     saved: refTo("saved-move").optional().describe("The saved move it follows"),
   })
   .superRefine((move, context) => {
     const { takes, returns } = moveKinds[move.kind];
-    const all: readonly Parameter[] = ["from", "distance", "behind", "soft", "overshoot", "turn", "strength", "pivot"];
-    for (const name of all) {
+    for (const name of moveParameters) {
       if (move[name] === undefined || (takes as readonly string[]).includes(name)) continue;
       context.addIssue({ code: "custom", path: [name], message: `the move “${move.kind}” has no ${name}` });
     }

@@ -1,7 +1,7 @@
 import type { Design } from "../document/design";
 import type { KeyTime, KeyTrack } from "../document/keys";
 import type { Layer } from "../document/layer";
-import { moveKinds, type Move, type MoveKind } from "../document/move";
+import { moveKinds, moveParameters, type Move, type MoveKind } from "../document/move";
 import { freshId } from "./blank";
 import { copied } from "./copied";
 import { readPath } from "./property";
@@ -79,15 +79,13 @@ export function removeMoves(design: Design, gone: ReadonlySet<string>): void {
 /** What a kind can't have is dropped, everything else of the move stays. */
 export function changeKind(move: Move, kind: MoveKind): void {
   const { takes, returns } = moveKinds[kind];
-  for (const name of parameters) if (!(takes as readonly string[]).includes(name)) delete move[name];
+  for (const name of moveParameters) if (!(takes as readonly string[]).includes(name)) delete move[name];
   move.kind = kind;
   if (move.phase === "stay" && !returns) {
     move.phase = "arrive";
     delete move.loop;
   }
 }
-
-const parameters = ["from", "distance", "behind", "soft", "overshoot", "turn", "strength", "pivot"] as const;
 
 /** Moves as they are carried to other layers: starts that lead to moves that are not carried lead to the phase. */
 export function carried(layer: Layer, phases: readonly Phase[] = ["arrive", "stay", "leave"]): Move[] {
@@ -218,6 +216,28 @@ export function shiftMove(design: Design, id: string, byS: number, startS: numbe
   const move = findMove(design, id)?.move;
   // Nothing starts before its phase: a pull beyond it is not kept in the gap.
   if (move) move.start = { ...move.start, gap: tidy(move.start.gap + Math.max(-startS, byS)) };
+}
+
+/**
+ * Starts moves of one phase earlier or later; what waits for them comes along. `startsS` says when each starts now. In
+ * a leave that `grows`, what is pulled before its beginning makes it begin earlier: all others stay where they are,
+ * counted from the clip's end.
+ */
+export function shiftMoves(
+  design: Design,
+  ids: readonly string[],
+  byS: number,
+  startsS: ReadonlyMap<string, number>,
+  grows: boolean,
+): void {
+  const first = leading(design, ids);
+  const beforeS = grows ? Math.max(0, ...first.map((id) => -byS - (startsS.get(id) ?? 0))) : 0;
+  if (beforeS > 0) {
+    for (const { id, phase, start } of allMoves(design)) {
+      if (phase === "leave" && start.to === "phase" && !first.includes(id)) start.gap = tidy(start.gap + beforeS);
+    }
+  }
+  for (const id of first) shiftMove(design, id, byS + beforeS, startsS.get(id) ?? 0);
 }
 
 /** How long a move takes, in seconds. */

@@ -51,9 +51,11 @@ export function expandMove(move: Move, turnedRound: boolean): ExpandedMove {
     pivot: pivot && turnedRound ? { x: 1 - pivot.x, y: pivot.y } : pivot,
     split: move.split ?? kind.split,
     loop: move.loop,
-    tracks: kind.tracks.map(({ property, keys }) =>
-      prepareTrack({ property, keys: keys.map((key) => ({ ...key, value: resolve(key.value) })) }, ease),
-    ),
+    tracks: kind.tracks
+      .filter(({ property }) => !move.solid || property !== "opacity")
+      .map(({ property, keys }) =>
+        prepareTrack({ property, keys: keys.map((key) => ({ ...key, value: resolve(key.value) })) }, ease),
+      ),
   };
 }
 

@@ -14,7 +14,8 @@ export function sentenceOf(design: Design, move: Move): string {
   const split = move.split ?? kindFacts.split;
   const parts = split ? `, ${split.by} by ${split.by}` : "";
   const ease = `, ${easeWords(move.ease ?? kindFacts.ease)}`;
-  return `${phaseVerbs[phase]} ${kindWords[kind].doing}${where}${over}${startWords(design, start)}${parts}${ease}.`;
+  const solid = move.solid ? ", without a fade" : "";
+  return `${phaseVerbs[phase]} ${kindWords[kind].doing}${where}${solid}${over}${startWords(design, start)}${parts}${ease}.`;
 }
 
 /** When a move starts, in words; empty at the start of its phase. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { IssueError } from "../issue";
 import { box, designWith, sceneOf, words } from "../testing/scene";
+import type { Rgba } from "../bind/types";
 import type { LayerOp, PaintOp } from "./types";
 
 const opsOf = async (layers: readonly unknown[], timeS = 2, more = {}) =>
@@ -119,6 +120,18 @@ describe("what follows", () => {
     expect(moving.length).toBe(4);
     expect(layerOps(moving).map(({ opacity }) => opacity)).toEqual([0.125, 0.25, 0.5]);
     expect((await opsOf([layer], 2)).length).toBe(1);
+  });
+  test("a trail's copies take its colours in turn, the newest first", async () => {
+    const colours = ["#ff0000ff", "#0000ffff"];
+    const layer = box("a", { moves: [slide], trail: { count: 3, delay: 0.1, fade: 0.5, colours } });
+    const inks = layerOps(await opsOf([layer], 0.8)).map(({ atop }) => (atop[0]!.fill as { colour: Rgba }).colour);
+    const [red, blue] = [expect.objectContaining({ r: 255, b: 0 }), expect.objectContaining({ r: 0, b: 255 })];
+    expect(inks).toEqual([red, blue, red]);
+  });
+  test("a slide without its fade is as strong on its way as at rest", async () => {
+    const early = async (solid: object) => (await opsOf([box("a", { moves: [{ ...slide, ...solid }] })], 0.1))[0];
+    expect(await early({ solid: true })).toMatchObject({ kind: "fill", opacity: 1 });
+    expect(await early({})).not.toMatchObject({ opacity: 1 });
   });
   test("a link follows another layer's move, later by its delay", async () => {
     const follow = {

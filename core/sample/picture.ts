@@ -1,10 +1,12 @@
 import type { Still } from "../layout/types";
 import { isMoving, waveAt } from "../schedule/instant";
 import type { Timetable } from "../schedule/timetable";
+import { opsBounds } from "./bounds";
 import { contentOps } from "./content";
 import { keyOf } from "./key";
 import { blended, dress, finished, type Surroundings } from "./look";
 import { Poses, type Posed } from "./pose";
+import { inkOp } from "./steps";
 import { travelPx } from "./travel";
 import { layerOp, type PaintOp, type Picture } from "./types";
 
@@ -164,7 +166,8 @@ class Sampler {
       const key = keyOf(format, ops);
       if (ops.length === 0 || seen.has(key)) continue;
       seen.add(key);
-      copies.unshift(layerOp(ops, { opacity: trail.fade ** i }));
+      const colour = trail.colours?.[(i - 1) % trail.colours.length];
+      copies.unshift(layerOp(ops, { opacity: trail.fade ** i, atop: colour ? [inkOp(opsBounds(ops), colour)] : [] }));
     }
     return copies;
   }

@@ -1,7 +1,7 @@
-import type { BoundFill, BoundStroke } from "../bind/types";
+import type { BoundFill, BoundStroke, Rgba } from "../bind/types";
 import type { Box } from "../geometry/box";
 import { trimPath } from "../geometry/curve";
-import { multiply, rotation, shifted, shiftedFirst, type Matrix } from "../geometry/matrix";
+import { multiply, rotation, shifted, shiftedFirst, translation, type Matrix } from "../geometry/matrix";
 import { makePath, type Path } from "../geometry/path";
 import { rectanglePath } from "../geometry/rectangle";
 import { snapMatrix, snapShare, snapU } from "./key";
@@ -28,6 +28,12 @@ export const fillOp = (path: Path, matrix: Matrix, box: Box, fill: BoundFill = b
   box,
   opacity: 1,
 });
+
+/** One colour over an upright box of pixels, to be laid on top of what is painted there. */
+export const inkOp = ({ x, y, width, height }: Box, colour: Rgba): FillOp => {
+  const own = { x: 0, y: 0, width: Math.ceil(width) + 2, height: Math.ceil(height) + 2 };
+  return fillOp(boxPath(own), translation(Math.floor(x) - 1, Math.floor(y) - 1), own, { kind: "plain", colour });
+};
 
 /** As much of a stroke as is drawn so far. */
 export function drawnPart(stroke: BoundStroke, state: { readonly draw: number }): BoundStroke {

@@ -131,10 +131,12 @@ const placedOf = ({ timed, issues }: PlacedOrder, taken: readonly OrderIssue[]):
 
 const barsOf = (table: Scene["table"]): MoveBar[] =>
   [...table.layers].flatMap(([layer, { arrive, stay, leave }]) =>
-    [...arrive, ...stay, ...leave].map(({ id, phase, startS, endS, onCue, parts }) => ({
-      ...{ layer, move: id, phase, endS, onCue },
+    [...arrive, ...stay, ...leave].map(({ id, phase, startS, endS, onCue, parts, cycles, loop }) => ({
+      ...{ layer, move: id, phase, onCue },
       // A word by word text on cues begins with its first word.
-      startS: onCue && parts ? startS + Math.min(...parts.starts) : startS,
+      startS: cycles?.fromS ?? (onCue && parts ? startS + Math.min(...parts.starts) : startS),
+      endS: cycles?.untilS ?? endS,
+      ...(cycles && loop?.count !== undefined && { turns: cycles.count }),
     })),
   );
 

@@ -120,12 +120,15 @@ export interface Thumbs {
   readonly unknown: boolean;
 }
 
+/** When a move runs, in seconds of its phase as designed; one of the stay in seconds of the clip, to its last turn. */
 export interface MoveBar {
   readonly layer: string;
   readonly move: string;
   readonly phase: "arrive" | "stay" | "leave";
   readonly startS: number;
   readonly endS: number;
+  /** Of a loop that ends: how often it turns. */
+  readonly turns?: number;
   /** It starts on a cue: then its seconds are those of the clip. */
   readonly onCue: boolean;
 }

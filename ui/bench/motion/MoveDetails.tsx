@@ -1,5 +1,6 @@
 "use client";
 import { useState, type ReactNode } from "react";
+import { Form } from "react-bootstrap";
 import { Sliders } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { moveKinds, orders, type Move } from "@/core/document/move";
@@ -122,6 +123,21 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
               change("From behind", (own) => {
                 if (id === "") delete own.behind;
                 else own.behind = id;
+              })
+            }
+          />
+        </Row>
+      )}
+      {takes.includes("solid") && (
+        <Row label="Fades too">
+          <Form.Check
+            type="switch"
+            aria-label="Fades as well"
+            checked={!move.solid}
+            onChange={(event) =>
+              change("Its fade", (own) => {
+                if (event.target.checked) delete own.solid;
+                else own.solid = true;
               })
             }
           />

@@ -10,6 +10,7 @@ import { MatteRows } from "./MatteRows";
 import { Optional, PutOn, type Wearable } from "./Optional";
 import { ChoiceRow, ColourRow, NumberRow, type Option } from "./rows";
 import { StrokeRows } from "./StrokeRows";
+import { TrailColours } from "./TrailColours";
 
 const blendOptions: readonly Option[] = blends.map((blend) => [
   blend,
@@ -118,6 +119,7 @@ export function LookSection({ layer }: { layer: Layer }) {
             {numbers.map((line) => (
               <Numbers key={line[0]} layer={layer} paths={line.map((own) => `${path}.${own}`)} />
             ))}
+            {path === "trail" && <TrailColours layer={layer} ink={ink} />}
           </Optional>
         ))}
       <PutOn layer={layer} wearables={wearablesOf(layer, ink, house)} />

@@ -8,17 +8,18 @@ import type { MoveBar } from "@/ui/stage/protocol";
 import { useBench, useBenchStore } from "../store";
 import { easePath } from "./ease-path";
 import { barPlace, type Papers } from "./papers";
+import { seconds } from "./seconds";
 import { useBarKeys, useBarPull } from "./use-bar";
 
 /** One move: pull it to another time, pull an end to make it longer, pull its knob onto another bar to wait for that. */
 export function Bar({ move, bar, papers, ownLeaveS }: { move: Move; bar: MoveBar; papers: Papers; ownLeaveS: number }) {
   const store = useBenchStore();
   const chosen = useBench((state) => state.moves.includes(move.id));
-  const pull = useBarPull(move, bar, papers);
-  const keys = useBarKeys(move, bar);
+  const pull = useBarPull(move, bar, papers, ownLeaveS);
+  const keys = useBarKeys(move, bar, papers, ownLeaveS);
   const { phase } = move;
   const place = barPlace(papers, bar, phase === "leave" ? { phase, phaseS: ownLeaveS } : { phase });
-  const sentence = sentenceOf(store.getState().document, move);
+  const sentence = `${sentenceOf(store.getState().document, move)}${loopEnd(bar)}`;
   return (
     <button
       type="button"
@@ -26,6 +27,7 @@ export function Bar({ move, bar, papers, ownLeaveS }: { move: Move; bar: MoveBar
       style={{ left: `${place.left * 100}%`, width: `${Math.max(place.width, 0.004) * 100}%` } as CSSProperties}
       data-move={move.id}
       data-phase={phase}
+      data-turns={bar.turns}
       data-start={bar.startS}
       data-end={bar.endS}
       title={sentence}
@@ -44,6 +46,10 @@ export function Bar({ move, bar, papers, ownLeaveS }: { move: Move; bar: MoveBar
     </button>
   );
 }
+
+/** Where a loop that is counted ends. */
+const loopEnd = ({ turns, endS }: MoveBar): string =>
+  turns === undefined ? "" : turns === 0 ? " The stay is too short for it." : ` It ends at ${seconds(endS)}.`;
 
 const stayWords = ({ kind, loop }: Move): string =>
   `${kindWords[kind].name}${loop ? ` · ${loop.count ? `${loop.count} times` : "all along"}` : ""}`;

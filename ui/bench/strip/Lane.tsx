@@ -21,12 +21,13 @@ const at = (left: number, width: number): CSSProperties => ({ left: `${left * 10
 
 /** A layer's moves on the papers of their phases; a leave that mirrors its arrive as a hatched echo; its keys as ticks. */
 export function Lane({ layer, papers, ownLeaveS, bars, ticks }: LaneProps) {
-  const { arrive, stay, leave } = papers;
+  const { arrive, stay, leave, fold } = papers;
   const own = layer.moves.some(({ phase }) => phase === "leave");
   return (
     <div className="strip__lane flex-1 overflow-hidden position-relative">
       <i className="strip__paper bg-sheet position-absolute" style={at(0, arrive)} />
-      <i className="strip__paper bg-sheet position-absolute is-stay" style={at(arrive, stay)} />
+      <i className="strip__paper bg-body position-absolute" style={at(arrive, stay)} />
+      {fold && <i className="strip__fold position-absolute" style={at(fold.from, fold.width)} />}
       <i className="strip__paper bg-sheet position-absolute" style={at(arrive + stay, leave)} />
       <Counting layer={layer} papers={papers} />
       {!own && <Echo layer={layer} papers={papers} bars={bars} />}

@@ -61,11 +61,12 @@ export function Ruler({
       </span>
       <span className="papers__stay position-relative" style={{ width: `${papers.stay * 100}%` }}>
         Stay <small className="figures">{seconds(Math.max(0, lengthS - arriveS - leaveS))}</small>
-        <FoldMark lengthS={lengthS} />
+        {!papers.fold && <FoldMark lengthS={lengthS} />}
       </span>
       <span className="papers__leave bg-sheet flex-1">
         Leave <small className="figures">{seconds(leaveS)}</small>
       </span>
+      {papers.fold && <FoldMark lengthS={lengthS} over={papers.fold} />}
       {shown?.cues.map(({ id, timeS: at }) => {
         const cue = cues.find((other) => other.id === id);
         return (
@@ -92,7 +93,7 @@ export function Ruler({
 let pulls = 0;
 
 /** The fold in the stay's paper: pull it, or use the arrow keys, to try other lengths of the clip. */
-function FoldMark({ lengthS }: { lengthS: number }) {
+function FoldMark({ lengthS, over }: { lengthS: number; over?: NonNullable<Papers["fold"]> }) {
   const store = useBenchStore();
   const { min, max, default: usual } = useBench((state) => state.document.length);
   const pull = useRef<{ x: number; fromS: number } | undefined>(undefined);
@@ -102,7 +103,8 @@ function FoldMark({ lengthS }: { lengthS: number }) {
   };
   return (
     <span
-      className="papers__fold bottom-0 position-absolute end-0"
+      className={`papers__fold bottom-0 position-absolute ${over ? "is-folded top-0" : "end-0"}`}
+      style={over && { left: `${over.from * 100}%`, width: `${over.width * 100}%` }}
       role="slider"
       tabIndex={0}
       aria-label="Fold of the stay: try other clip lengths"

@@ -10,6 +10,7 @@ import { AllBars } from "./all-bars";
 import { papersOf, shareAt, type Papers } from "./papers";
 import { StripHead } from "./StripHead";
 import { StripRow } from "./StripRow";
+import { Threads } from "./Threads";
 import { treeRows } from "./tree";
 
 /** Layer list and time in one: rows are layers, the papers are arrive, the folded stay, and leave. */
@@ -29,6 +30,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
   const rows = useMemo(() => treeRows(layers, folded), [layers, folded]);
   const shown =
     stage.kind === "ready" ? (stage.formats.find((f) => f.format.id === format) ?? stage.formats[0]) : undefined;
+  const listed = useMemo(() => rows.map(({ layer }) => layer), [rows]);
   const papers = usePapers(shown, held);
   const bars = useByLayer(shown?.bars);
   const allBars = useLatest(shown?.bars ?? noBars);
@@ -88,6 +90,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
             />
           ))}
         </AllBars.Provider>
+        <Threads rows={listed} bars={shown?.bars ?? noBars} papers={papers} ownLeaveS={shown?.ownLeaveS ?? 0} />
         <RowsNeedle player={player} papers={papers} />
       </div>
     </section>

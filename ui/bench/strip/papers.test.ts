@@ -23,10 +23,19 @@ describe("the papers", () => {
     expect(shareAt(long, 0.4)).toBeCloseTo(shareAt(short, 0.4), 9);
     expect(shareAt(long, 60) - shareAt(long, 59.6)).toBeCloseTo(0.4 * long.perS, 9);
   });
-  test("leave room to pull beyond what arrives, but not in a clip that has none", () => {
-    expect(papersOf(facts(0.9, 0.6, 6)).arriveSpanS).toBeGreaterThan(1);
-    const tight = papersOf(facts(0.6, 0.4, 1, 0.5));
-    expect(tight.arriveSpanS + tight.leaveSpanS).toBeLessThanOrEqual(1 + 1e-9);
+  test("are as wide as their phases last; only the fold in the stay is narrower, and lies within it", () => {
+    const long = papersOf(facts(0.9, 0.6, 60));
+    expect(long.arrive).toBeCloseTo(0.9 * long.perS, 9);
+    expect(long.leave).toBeCloseTo(0.6 * long.perS, 9);
+    expect(long.fold!.from).toBeGreaterThan(long.arrive);
+    expect(long.fold!.from + long.fold!.width).toBeLessThan(1 - long.leave);
+  });
+  test("are to scale from end to end, without a fold, in a clip that is short enough", () => {
+    for (const short of [papersOf(facts(0.9, 0.6, 2)), papersOf(facts(0.6, 0.4, 1, 0.5))]) {
+      expect(short.fold).toBeUndefined();
+      expect(shareAt(short, short.lengthS / 4)).toBeCloseTo(0.25, 9);
+      expect(short.arrive + short.stay + short.leave).toBeCloseTo(1, 9);
+    }
   });
   test("have a stretch to play for each phase, never an empty one", () => {
     expect(stretchOf("arrive", facts(0.9, 0.6, 6))).toEqual({ fromS: 0, toS: 0.9 });
@@ -69,6 +78,10 @@ describe("bars", () => {
     const { left, width } = barPlace(papers, { startS: 0.2, endS: 0.6 }, { phase: "arrive" });
     expect(left).toBeCloseTo(shareAt(papers, 0.2), 9);
     expect(left + width).toBeCloseTo(shareAt(papers, 0.6), 9);
+  });
+  test("of the stay lie from their first turn to the end of their last", () => {
+    const { left, width } = barPlace(papers, { startS: 1, endS: 5 }, { phase: "stay" });
+    expect([left, left + width]).toEqual([shareAt(papers, 1), expect.closeTo(shareAt(papers, 5), 9)]);
   });
   test("of an own leave end with the clip", () => {
     const place = barPlace(papers, { startS: 0.3, endS: 0.5 }, { phase: "leave", phaseS: 0.5 });

@@ -9,74 +9,84 @@ export interface PhaseFacts {
   readonly squeeze: number;
 }
 
-/** The three sheets of the strip: arrive and leave to one scale, the stay folded between them. */
+/**
+ * The three sheets of the strip, each as wide as its phase lasts, all to one scale. A stay that is too long for that
+ * is folded in its middle: only what lies in the fold is drawn narrower than it lasts.
+ */
 export interface Papers extends PhaseFacts {
-  /** Seconds that the outer sheets show; a little more than their phases take, so that there is room to pull. */
+  /** Seconds to scale at either end; more than the phases take, so that there is room to pull. */
   readonly arriveSpanS: number;
   readonly leaveSpanS: number;
   /** Widths as shares of the strip. */
   readonly arrive: number;
   readonly stay: number;
   readonly leave: number;
-  /** Share of the strip for one second on the outer sheets. */
+  /** Where the fold lies; none in a clip that is short enough to be drawn to scale from end to end. */
+  readonly fold: { readonly from: number; readonly width: number } | undefined;
+  /** Share of the strip for one second outside the fold. */
   readonly perS: number;
 }
 
-const stayShare = 0.24;
+const foldShare = 0.12;
 const stepS = 0.2;
-const roomS = 0.2;
+const roomS = 0.3;
 
 const spanOf = (phaseS: number): number => Math.ceil((Math.max(phaseS, 0.4) + roomS) / stepS - 1e-9) * stepS;
 
 /** The sheets for a clip whose phases take so many seconds. */
 export function papersOf(facts: PhaseFacts): Papers {
-  let arriveSpanS = spanOf(facts.arriveS);
-  let leaveSpanS = spanOf(facts.leaveS);
-  if (arriveSpanS + leaveSpanS > facts.lengthS) {
-    const shared = facts.lengthS / Math.max(1e-6, facts.arriveS + facts.leaveS);
-    arriveSpanS = Math.max(1e-3, facts.arriveS * Math.min(1, shared));
-    leaveSpanS = Math.max(1e-3, facts.leaveS * Math.min(1, shared));
-  }
-  const perS = (1 - stayShare) / (arriveSpanS + leaveSpanS);
-  const arrive = arriveSpanS * perS;
-  return { ...facts, arriveSpanS, leaveSpanS, arrive, stay: stayShare, leave: 1 - stayShare - arrive, perS };
+  const { arriveS, leaveS, lengthS } = facts;
+  const spans = { arriveSpanS: spanOf(arriveS), leaveSpanS: spanOf(leaveS) };
+  const shownS = spans.arriveSpanS + spans.leaveSpanS;
+  const folds = shownS < lengthS * (1 - foldShare);
+  const perS = folds ? (1 - foldShare) / shownS : 1 / lengthS;
+  const arrive = Math.min(1, arriveS * perS);
+  const leave = Math.min(1 - arrive, leaveS * perS);
+  return {
+    ...facts,
+    ...(folds ? spans : { arriveSpanS: lengthS, leaveSpanS: 0 }),
+    ...{ arrive, stay: 1 - arrive - leave, leave, perS },
+    fold: folds ? { from: spans.arriveSpanS * perS, width: foldShare } : undefined,
+  };
 }
 
 /** Where an instant of the clip stands on the papers, as a share of the strip. */
-export function shareAt({ arriveSpanS, leaveSpanS, lengthS, arrive, stay, perS }: Papers, timeS: number): number {
+export function shareAt({ arriveSpanS, leaveSpanS, lengthS, fold, perS }: Papers, timeS: number): number {
   const leaveFromS = lengthS - leaveSpanS;
-  if (timeS < arriveSpanS) return timeS * perS;
-  if (timeS < leaveFromS) return arrive + (stay * (timeS - arriveSpanS)) / Math.max(leaveFromS - arriveSpanS, 1e-6);
+  if (!fold || timeS < arriveSpanS) return Math.min(1, timeS * perS);
+  if (timeS < leaveFromS) return fold.from + (fold.width * (timeS - arriveSpanS)) / (leaveFromS - arriveSpanS);
   return Math.min(1, 1 - (lengthS - timeS) * perS);
 }
 
 /** The instant at a share of the strip. */
-export function timeAt({ arriveSpanS, leaveSpanS, lengthS, arrive, stay, perS }: Papers, share: number): number {
+export function timeAt({ arriveSpanS, leaveSpanS, lengthS, fold, perS }: Papers, share: number): number {
   const at = Math.min(1, Math.max(0, share));
-  if (at < arrive) return at / perS;
+  if (!fold || at < fold.from) return at / perS;
   const leaveFromS = lengthS - leaveSpanS;
-  if (at < arrive + stay) return arriveSpanS + ((leaveFromS - arriveSpanS) * (at - arrive)) / stay;
+  if (at < fold.from + fold.width) return arriveSpanS + ((leaveFromS - arriveSpanS) * (at - fold.from)) / fold.width;
   return lengthS - (1 - at) / perS;
 }
 
-/** Where a bar of a phase lies, from its seconds of the phase as designed; a mirrored leave by its arriving move. */
+/**
+ * Where a bar of a phase lies, from its seconds of the phase as designed; a mirrored leave by its arriving move, and a
+ * move of the stay by the seconds of the clip from its first turn to the end of its last.
+ */
 export function barPlace(
   papers: Papers,
   bar: { readonly startS: number; readonly endS: number; readonly onCue?: boolean },
   kind: { readonly phase: "arrive" | "stay" } | { readonly phase: "leave"; readonly phaseS: number } | Echo,
 ): { readonly left: number; readonly width: number } {
-  const { perS, squeeze, arrive, stay, lengthS } = papers;
+  const { perS, squeeze, lengthS } = papers;
   const scale = perS * squeeze;
   const between = (fromS: number, toS: number) => {
     const [left, right] = [fromS, toS].map((timeS) => shareAt(papers, Math.min(lengthS, Math.max(0, timeS))));
     return { left: left!, width: right! - left! };
   };
+  if (kind.phase === "stay") return between(bar.startS, bar.endS);
   if (bar.onCue && kind.phase !== "echo") return between(bar.startS, bar.endS);
   switch (kind.phase) {
     case "arrive":
       return { left: bar.startS * scale, width: (bar.endS - bar.startS) * scale };
-    case "stay":
-      return { left: arrive + stay * 0.03, width: stay * 0.94 };
     case "leave":
       return { left: 1 - (kind.phaseS - bar.startS) * scale, width: (bar.endS - bar.startS) * scale };
     case "echo":

@@ -30,7 +30,8 @@ const pullOf = (part: Part, ids: readonly string[]): Pull => ({
   name: "drag",
   papers: papersOf({ arriveS: 0.8, leaveS: 0.6, lengthS: 6, squeeze: 1 }),
   laneWidth: 800,
-  times: timesOf(ids, bars),
+  times: timesOf(ids, bars, 0.8),
+  grows: false,
   document: design,
   moved: true,
 });
@@ -57,4 +58,19 @@ test("the left end pulled keeps the right one where it is, and leaves something 
   expect(after.start.gap + after.length!).toBeCloseTo(0.8);
   pulled(draft, pullOf("from", ["b"]), draft.layers[0]!.moves[1]!, 5);
   expect(draft.layers[0]!.moves[1]!.length!).toBeGreaterThan(0.03);
+});
+
+test("what is pulled before its leave makes the leave begin earlier, and leaves the others where they are from its end", () => {
+  const leaving = moves.map((move) => ({ ...move, phase: "leave" }));
+  const document = designWith([box("first", { moves: leaving as unknown as Move[] })]);
+  const times = new Map([["a", { startS: 0, lengthS: 0.5 }]]);
+  const gaps = (grows: boolean) => {
+    const draft = structuredClone(document);
+    for (const byS of [-0.1, -0.3]) {
+      pulled(draft, { ...pullOf("whole", []), document, times, grows }, draft.layers[0]!.moves[0]!, byS);
+    }
+    return draft.layers[0]!.moves.map(({ start }) => start.gap);
+  };
+  expect(gaps(true)).toEqual([0, expect.closeTo(0.55)]);
+  expect(gaps(false)).toEqual([0, 0.25]);
 });

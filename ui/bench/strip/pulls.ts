@@ -1,6 +1,6 @@
 import type { Design } from "@/core/document/design";
 import type { Move } from "@/core/document/move";
-import { leading, setLength, shiftMove, stagger } from "@/core/edit/moves";
+import { allMoves, setLength, shiftMoves, stagger } from "@/core/edit/moves";
 import type { MoveBar } from "@/ui/stage/protocol";
 import type { Papers } from "./papers";
 
@@ -17,41 +17,53 @@ export interface Pull {
   readonly laneWidth: number;
   /** Start and length of every chosen move when the pull began, in seconds of the phase. */
   readonly times: Times;
+  /** Whether what is pulled before the leave begins makes it begin earlier. */
+  readonly grows: boolean;
   readonly document: Design;
   moved: boolean;
 }
 
 export type Times = ReadonlyMap<string, { readonly startS: number; readonly lengthS: number }>;
 
-/** When moves run, of those that have a bar. */
-export function timesOf(ids: readonly string[], bars: readonly MoveBar[]): Times {
+/** When moves run, of those that have a bar, in seconds of their phase; of a clip whose stay begins at `stayS`. */
+export function timesOf(ids: readonly string[], bars: readonly MoveBar[], stayS: number): Times {
   const own = bars.filter(({ move }) => ids.includes(move));
-  return new Map(own.map(({ move, startS, endS }) => [move, { startS, lengthS: endS - startS }]));
+  return new Map(
+    own.map(({ move, phase, onCue, startS, endS }) => {
+      const fromS = phase === "stay" && !onCue ? startS - stayS : startS;
+      return [move, { startS: fromS, lengthS: endS - startS }];
+    }),
+  );
 }
+
+/** Whether the leave is as long as its own moves take, so that it grows with them; not where others mirror longer ones. */
+export const leaveGrows = (bars: readonly MoveBar[], ownLeaveS: number): boolean => {
+  const ends = bars.filter(({ phase, onCue }) => phase === "leave" && !onCue).map(({ endS }) => endS);
+  return Math.max(0, ...ends) > ownLeaveS - 1e-3;
+};
 
 /** The document as the pull leaves it; always worked out from where the pull began. */
 export function pulled(draft: Design, now: Pull, move: Move, byS: number): void {
   const own = now.times.get(move.id)!;
   // The pull's steps are merged into one; each starts again from the document as it was.
-  const original = (id: string) => now.document.layers.flatMap((l) => l.moves).find((m) => m.id === id);
-  for (const id of now.times.keys()) {
-    const before = original(id);
-    const current = draft.layers.flatMap((l) => l.moves).find((m) => m.id === id);
-    if (before && current) current.start = { ...before.start };
+  const starts = new Map(allMoves(now.document).map(({ id, start }) => [id, start]));
+  for (const current of allMoves(draft)) {
+    const before = current.phase === move.phase && starts.get(current.id);
+    if (before) current.start = { ...before };
   }
+  const startsS = new Map([...now.times].map(([id, { startS }]) => [id, startS]));
   if (now.part === "to") return setLength(draft, move.id, own.lengthS + byS);
   if (now.part === "from") {
-    const by = Math.min(own.lengthS - 0.04, Math.max(-own.startS, byS));
-    shiftMove(draft, move.id, by, own.startS);
+    const by = Math.min(own.lengthS - 0.04, now.grows ? byS : Math.max(-own.startS, byS));
+    shiftMoves(draft, [move.id], by, startsS, now.grows);
     return setLength(draft, move.id, own.lengthS - by);
   }
   const ids = [...now.times].sort((a, b) => a[1].startS - b[1].startS).map(([id]) => id);
   if (ids.length > 1 && ids[ids.length - 1] === move.id) {
     // The last of several is pulled: the first stays, and those between follow in even steps.
-    const starts = new Map([...now.times].map(([id, { startS }]) => [id, startS]));
-    return stagger(draft, ids, starts, Math.max(0, own.startS + byS));
+    return stagger(draft, ids, startsS, Math.max(0, own.startS + byS));
   }
-  for (const id of leading(now.document, ids)) shiftMove(draft, id, byS, now.times.get(id)!.startS);
+  shiftMoves(draft, ids, byS, startsS, now.grows);
 }
 
 /** The way pulled, so that the moved end meets a hundredth of a second, or an end of another move that is near. */

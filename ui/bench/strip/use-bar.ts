@@ -1,12 +1,12 @@
 "use client";
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Move } from "@/core/document/move";
-import { leading, removeMoves, setLength, shiftMove, tieMove, tidy } from "@/core/edit/moves";
+import { removeMoves, setLength, shiftMoves, tieMove, tidy } from "@/core/edit/moves";
 import type { MoveBar } from "@/ui/stage/protocol";
 import { useBenchStore, type BenchStore } from "../store";
 import { useAllBars } from "./all-bars";
 import type { Papers } from "./papers";
-import { pulled, snapped, timesOf, type Part, type Pull } from "./pulls";
+import { leaveGrows, pulled, snapped, timesOf, type Part, type Pull } from "./pulls";
 
 let pulls = 0;
 const gripPx = 7;
@@ -49,7 +49,7 @@ const withMove = (store: BenchStore, id: string): readonly string[] => {
 };
 
 /** Pulling a bar: to another time, longer by an end, or by its knob onto another bar to wait for that. */
-export function useBarPull(move: Move, bar: MoveBar, papers: Papers) {
+export function useBarPull(move: Move, bar: MoveBar, papers: Papers, ownLeaveS: number) {
   const store = useBenchStore();
   const allBars = useAllBars();
   const pull = useRef<Pull | undefined>(undefined);
@@ -57,17 +57,18 @@ export function useBarPull(move: Move, bar: MoveBar, papers: Papers) {
     if (event.button !== 0) return;
     event.stopPropagation();
     chooseMove(store, bar, event);
-    if (move.phase === "stay") return;
     event.currentTarget.setPointerCapture(event.pointerId);
     pull.current = {
-      part: partAt(event),
+      // How long a move of the stay takes is a turn's length, which its bar doesn't show.
+      part: move.phase === "stay" ? "whole" : partAt(event),
       x: event.clientX,
       name: `drag bar ${++pulls}`,
       papers,
       document: store.getState().document,
       moved: false,
       laneWidth: event.currentTarget.closest(".strip__lane")!.getBoundingClientRect().width,
-      times: timesOf(withMove(store, move.id), allBars()),
+      times: timesOf(withMove(store, move.id), allBars(), papers.arriveS),
+      grows: move.phase === "leave" && leaveGrows(allBars(), ownLeaveS),
     };
   };
   const drag = (event: PointerEvent<HTMLElement>) => {
@@ -79,9 +80,11 @@ export function useBarPull(move: Move, bar: MoveBar, papers: Papers) {
       store.getState().show({ gesture: "strip", papers: now.papers });
     }
     if (now.part === "tie") return;
-    const perPxS = 1 / (now.laneWidth * now.papers.perS * now.papers.squeeze);
+    const squeeze = move.phase === "stay" ? 1 : now.papers.squeeze;
+    const perPxS = 1 / (now.laneWidth * now.papers.perS * squeeze);
     const waysS = (event.clientX - now.x) * perPxS;
-    const byS = event.altKey ? tidy(waysS) : snapped(waysS, now, bar, snapPx * perPxS, allBars());
+    const near = move.phase === "stay" ? [] : allBars();
+    const byS = event.altKey ? tidy(waysS) : snapped(waysS, now, bar, snapPx * perPxS, near);
     store.getState().edit(labels[now.part], (draft) => pulled(draft, now, move, byS), now.name);
   };
   /** Lets go over another bar: over its first half it starts with it, over the second after it has settled. */
@@ -108,7 +111,7 @@ export function useBarPull(move: Move, bar: MoveBar, papers: Papers) {
 }
 
 /** Keys on a bar: arrows move it and make it longer, Delete takes it away, Enter chooses it. */
-export function useBarKeys(move: Move, bar: MoveBar) {
+export function useBarKeys(move: Move, bar: MoveBar, papers: Papers, ownLeaveS: number) {
   const store = useBenchStore();
   const allBars = useAllBars();
   return (event: KeyboardEvent<HTMLElement>) => {
@@ -119,16 +122,16 @@ export function useBarKeys(move: Move, bar: MoveBar) {
     if (event.key === "Enter" || event.key === " ") chooseMove(store, bar, event);
     else if (event.key === "Delete" || event.key === "Backspace") {
       edit("Take a move away", (draft) => removeMoves(draft, new Set(ids)));
-    } else if (way === undefined || move.phase === "stay") return;
+    } else if (way === undefined) return;
     else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+      if (move.phase === "stay") return;
       const lengthS = bar.endS - bar.startS + way * stepS;
       edit(labels.to, (draft) => setLength(draft, move.id, lengthS), `length ${move.id}`);
     } else {
-      const times = timesOf(ids, allBars());
-      const shift = (draft: Parameters<typeof leading>[0]) => {
-        for (const id of leading(draft, ids)) shiftMove(draft, id, way * stepS, times.get(id)?.startS ?? 0);
-      };
-      edit(labels.whole, shift, `shift ${ids.join()}`);
+      const times = timesOf(ids, allBars(), papers.arriveS);
+      const startsS = new Map([...times].map(([id, { startS }]) => [id, startS]));
+      const grows = move.phase === "leave" && leaveGrows(allBars(), ownLeaveS);
+      edit(labels.whole, (draft) => shiftMoves(draft, ids, way * stepS, startsS, grows), `shift ${ids.join()}`);
     }
     event.preventDefault();
     event.stopPropagation();

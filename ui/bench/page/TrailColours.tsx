@@ -1,0 +1,42 @@
+"use client";
+import { XLg } from "react-bootstrap-icons";
+import type { Layer } from "@/core/document/layer";
+import { ColourBox } from "./ColourBox";
+import { Row } from "./rows";
+import { useProperty } from "./use-property";
+
+/** Colours that the copies of a trail take in turn; without any they are in the layer's own. */
+export function TrailColours({ layer, ink }: { layer: Layer; ink: string }) {
+  const property = useProperty(layer, "trail.colours", "Colours of the trail");
+  const colours = (property.value ?? []) as readonly string[];
+  const put = (next: readonly string[], merge?: boolean) => property.set(next.length > 0 ? next : undefined, merge);
+  return (
+    <>
+      {colours.map((colour, i) => (
+        <Row key={i} label={colours.length > 1 ? `Copy ${i + 1}` : "In"}>
+          <ColourBox
+            value={colour}
+            label={`Colour of copy ${i + 1}`}
+            layer={layer}
+            onChange={(next, merge) => put(colours.with(i, next), merge)}
+          />
+          <button
+            type="button"
+            className="small-button"
+            title="Take this colour away"
+            onClick={() => put(colours.toSpliced(i, 1))}
+          >
+            <XLg aria-hidden /> <span className="visually-hidden">Take the colour of copy {i + 1} away</span>
+          </button>
+        </Row>
+      ))}
+      {colours.length < 12 && (
+        <p className="put-on">
+          <button type="button" className="chip" onClick={() => put([...colours, ink])}>
+            {colours.length === 0 ? "In another colour" : "One more colour"}
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
