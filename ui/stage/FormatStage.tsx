@@ -1,5 +1,6 @@
 "use client";
-import { memo, useCallback, type ReactNode } from "react";
+import { memo, useCallback, useEffect, type ReactNode } from "react";
+import type { Box } from "@/core/geometry/box";
 import type { Format } from "@/core/document/format";
 import { PointedAt } from "./PointedAt";
 import type { StagePlayer } from "./player";
@@ -13,6 +14,7 @@ export const FormatStage = memo(function FormatStage({
   plate,
   footage,
   guides = false,
+  part,
   children,
 }: {
   format: Format;
@@ -20,6 +22,8 @@ export const FormatStage = memo(function FormatStage({
   plate: Plate;
   footage?: string | undefined;
   guides?: boolean;
+  /** The part of the format that is looked at, in its pixels; all of it unless given. */
+  part?: Box | undefined;
   /** Laid over the picture: handles, threads. */
   children?: ReactNode;
 }) {
@@ -27,22 +31,36 @@ export const FormatStage = memo(function FormatStage({
     (canvas: HTMLCanvasElement | null) => player.attach(format.id, canvas),
     [player, format.id],
   );
+  const looked = part ?? { x: 0, y: 0, width: format.width, height: format.height };
+  const zoom = format.width / looked.width;
+  useEffect(() => player.resized(), [player, zoom]);
+  const ratio = { "--ratio": looked.width / looked.height } as React.CSSProperties;
   return (
-    <figure className="format-stage m-0" style={{ "--ratio": format.width / format.height } as React.CSSProperties}>
+    <figure className="format-stage m-0" style={ratio}>
       <div className={`format-stage__plate overflow-hidden position-relative w-100 plate-${plate}`}>
         {plate === "footage" && footage !== undefined && (
           <video src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
         )}
-        <canvas ref={attach} role="img" aria-label={`Preview, ${format.name}`} />
-        {children}
-        <PointedAt player={player} format={format} />
-        {guides && (
-          <span
-            className="format-stage__safe pe-none position-absolute"
-            style={{ inset: `${format.titleSafe * 100}%` }}
-            aria-hidden
-          />
-        )}
+        <div
+          className="format-stage__whole position-absolute"
+          style={{
+            left: `${(-100 * looked.x) / looked.width}%`,
+            top: `${(-100 * looked.y) / looked.height}%`,
+            width: `${100 * zoom}%`,
+            height: `${(100 * format.height) / looked.height}%`,
+          }}
+        >
+          <canvas ref={attach} role="img" aria-label={`Preview, ${format.name}`} />
+          {children}
+          <PointedAt player={player} format={format} />
+          {guides && (
+            <span
+              className="format-stage__safe pe-none position-absolute"
+              style={{ inset: `${format.titleSafe * 100}%` }}
+              aria-hidden
+            />
+          )}
+        </div>
       </div>
       <figcaption>
         {format.name}{" "}

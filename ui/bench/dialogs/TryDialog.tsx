@@ -1,11 +1,12 @@
 "use client";
 import { useMemo, useState } from "react";
-import { Modal } from "react-bootstrap";
+import { Form, Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { Segments } from "@/ui/parts/Segments";
 import { trialsOf, type Trial } from "@/core/edit/try-values";
 import { messageOf } from "@/core/messages";
 import { FormatStage } from "@/ui/stage/FormatStage";
+import { createCloseUp, useCloseUp, type CloseUp } from "@/ui/stage/close-up";
 import { usePlayer } from "@/ui/stage/use-player";
 import { useBench, useBenchStore } from "../store";
 
@@ -17,6 +18,8 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
   const [format, setFormat] = useState(current);
   const store = useBenchStore();
   const trials = trialsOf(document);
+  const [whole, setWhole] = useState(false);
+  const [closeUp] = useState(createCloseUp);
   const take = (trial: Trial | undefined) => {
     store.getState().show({ tried: trial?.id === "samples" ? undefined : trial?.values, format });
     onClose();
@@ -24,14 +27,23 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
   return (
     <PaperDialog title="Try values" onClose={onClose} size="xl">
       <Modal.Body>
-        <Segments
-          label="Format"
-          value={format}
-          options={house.formats
-            .filter(({ id }) => document.formats.includes(id))
-            .map(({ id, name }) => ({ id, label: name }))}
-          onChange={setFormat}
-        />
+        <div className="d-flex justify-content-between align-items-center">
+          <Segments
+            label="Format"
+            value={format}
+            options={house.formats
+              .filter(({ id }) => document.formats.includes(id))
+              .map(({ id, name }) => ({ id, label: name }))}
+            onChange={setFormat}
+          />
+          <Form.Check
+            type="switch"
+            id="whole-frame"
+            label="Whole frame"
+            checked={whole}
+            onChange={(event) => setWhole(event.target.checked)}
+          />
+        </div>
         <div className="trials d-grid gap-14 mt-12">
           {trials.map((trial) => (
             <button
@@ -40,7 +52,7 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
               className="trial bg-none border p-8 text-start"
               onClick={() => take(trial)}
             >
-              <TrialStage trial={trial} format={format} />
+              <TrialStage trial={trial} format={format} closeUp={whole ? undefined : closeUp} />
             </button>
           ))}
         </div>
@@ -49,7 +61,7 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
   );
 }
 
-function TrialStage({ trial, format }: { trial: Trial; format: string }) {
+function TrialStage({ trial, format, closeUp }: { trial: Trial; format: string; closeUp: CloseUp | undefined }) {
   const design = useBench((state) => state.document);
   const house = useBench((state) => state.house);
   const scene = useMemo(
@@ -60,6 +72,7 @@ function TrialStage({ trial, format }: { trial: Trial; format: string }) {
   );
   const { player, view } = usePlayer(scene, true);
   const shown = house.formats.find(({ id }) => id === format)!;
+  const part = useCloseUp(closeUp, trial.id, view.stage.kind === "ready" ? view.stage.formats[0] : undefined);
   const issues =
     view.stage.kind === "ready"
       ? view.stage.formats.flatMap((f) => f.issues)
@@ -69,7 +82,7 @@ function TrialStage({ trial, format }: { trial: Trial; format: string }) {
   const nameOf = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;
   return (
     <>
-      <FormatStage format={shown} player={player} plate="dark" />
+      <FormatStage format={shown} player={player} plate="dark" part={part} />
       <b>{trial.name}</b>
       <small>{issues.length === 0 ? "Nothing found" : messageOf(issues[0]!, nameOf)}</small>
     </>

@@ -36,6 +36,7 @@ export function FilmStrip({
   const lengthS = useBench((state) => state.tryLengthS);
   const boxes = useBoxesAtRest();
   const format = house.formats.find(({ id }) => id === formatId)!;
+  const [whole, setWhole] = useState(false);
   const alone = useMemo(() => (chosen === undefined ? design : only(design, chosen)), [design, chosen]);
   const { fromS, toS } = stretchOf(phase, papers);
   const times = useMemo(
@@ -44,14 +45,13 @@ export function FilmStrip({
   );
   const box = chosen === undefined ? undefined : boxes.get(chosen);
   const area = useMemo(() => {
-    const corners = box
-      ? cornersOf(box)
-      : [
-          { x: 0, y: 0 },
-          { x: format.width, y: format.height },
-        ];
-    return around(corners, box ? pxPerU(format) * 6 : 0, format);
-  }, [box, format]);
+    const seen = whole ? [] : box ? [box] : [...boxes.values()].filter((other) => other.box.width > 0);
+    const all = [
+      { x: 0, y: 0 },
+      { x: format.width, y: format.height },
+    ];
+    return around(seen.length > 0 ? seen.flatMap(cornersOf) : all, seen.length > 0 ? pxPerU(format) * 6 : 0, format);
+  }, [box, boxes, format, whole]);
   const pictures = useFilm(
     useMemo(() => {
       const values = sampleValues(alone);
@@ -66,6 +66,9 @@ export function FilmStrip({
     <div className="film bg-sheet py-6 px-10 position-absolute" role="group" aria-label={`Film strip of ${name}`}>
       <p>
         <b>{name}</b> while it {{ arrive: "arrives", stay: "stays", leave: "leaves" }[phase]}
+        <button type="button" className="chip" aria-pressed={whole} onClick={() => setWhole(!whole)}>
+          Whole frame
+        </button>
         <button type="button" className="small-button" onClick={onClose} aria-label="Close the film strip">
           ×
         </button>

@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import type { Move } from "@/core/document/move";
-import { box } from "@/core/testing/scene";
+import { box, designWith } from "@/core/testing/scene";
 import type { MoveBar } from "@/ui/stage/protocol";
 import { papersOf, shareAt } from "./papers";
 import { threadsOf } from "./Threads";
@@ -15,10 +15,10 @@ const bar = (layer: string, move: string, startS: number, endS: number): MoveBar
 });
 
 test("a thread leads from the edge that is waited for to where the waiting move begins, row by row", () => {
-  const rows = [
+  const { layers: rows } = designWith([
     box("strap", { moves: [fade("late", "first", "settle")] }),
     box("panel", { moves: [fade("first", "phase", "start")] }),
-  ];
+  ]);
   const bars = [bar("strap", "late", 0.5, 0.8), bar("panel", "first", 0, 0.4)];
   expect(threadsOf(rows, bars, papers, 0)).toEqual([
     {
