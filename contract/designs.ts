@@ -73,6 +73,8 @@ export const BenchView = z.object({
   id: z.string(),
   revision: Revision,
   document: Design,
+  changedBy: z.string().nullable(),
+  changedAt: z.string(),
   house: House,
   release: z.object({ id: z.string(), number: z.number(), document: Design }).nullable(),
   footage: z.array(z.object({ hash: z.string(), name: z.string() })),
@@ -85,7 +87,12 @@ export const ReplaceRequest = z.strictObject({ revision: Revision, document: Any
 
 export const VersionView = z.object({ id: z.string(), name: z.string(), by: z.string().nullable(), at: z.string() });
 export type VersionView = z.infer<typeof VersionView>;
-export const Versions = z.object({ versions: z.array(VersionView) });
+/** Named states of a draft and its releases, the newest first. */
+export const Versions = z.object({
+  versions: z.array(VersionView),
+  releases: z.array(z.object({ id: z.string(), number: z.number(), by: z.string().nullable(), at: z.string() })),
+});
+export type Versions = z.infer<typeof Versions>;
 export const NewVersionRequest = z.strictObject({ name: Name, document: AnyDesign });
 export const VersionDocument = z.object({ document: Design });
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 
 /** What one may listen to. What is told are ids and numbers; whoever may see more asks for it. */
 export const topicPattern =
-  /^(exports|releases|posters|house|(?:job|sheet|order|live):[0-9a-f]{20}|design:[a-z0-9][a-z0-9-]{0,39})$/;
+  /^(exports|releases|posters|house|(?:job|sheet|order|live):[0-9a-f]{20}|(?:design|draft):[a-z0-9][a-z0-9-]{0,39})$/;
 
 export const EventsQuery = z.strictObject({
   topics: z

@@ -175,6 +175,19 @@ export async function addRelease(
   return number;
 }
 
+/** Releases of a design, who published them and when, the newest first. */
+export async function listReleasesOf(
+  db: Db,
+  designId: string,
+): Promise<{ id: string; number: number; by: string | null; at: Date }[]> {
+  return db("design_release as r")
+    .leftJoin("member as m", "m.id", "r.published_by")
+    .where("r.design_id", designId)
+    .orderBy("r.number", "desc")
+    .limit(100)
+    .select("r.id", "r.number", "m.name as by", "r.published_at as at");
+}
+
 /** A design's release of this number, or its newest. */
 export async function findNumberedRelease(db: Db, designId: string, number?: number): Promise<Release | undefined> {
   if (number === undefined) return findNewestRelease(db, designId);

@@ -16,10 +16,11 @@ import { blankDesign, idFrom } from "@/core/edit/blank";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import * as designs from "@/server/db/designs";
+import { addEvent } from "@/server/db/events";
 import { findHouse, readStoredHouse } from "@/server/db/house";
 import { listFootage } from "@/server/db/media";
 import { listOutputs } from "@/server/db/outputs";
-import { findNewestRelease } from "@/server/db/releases";
+import { findNewestRelease, listReleasesOf } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { openStops } from "@/core/checks/findings";
@@ -89,6 +90,8 @@ export async function readBench(id: string): Promise<BenchView> {
     id,
     revision: draft.revision,
     document: draft.document,
+    changedBy: draft.changedBy,
+    changedAt: draft.changedAt.toISOString(),
     house,
     release: release ? { id: release.id, number: release.number, document: release.document } : null,
     footage: footage.map(({ hash, name }) => ({ hash, name })),
@@ -115,6 +118,7 @@ async function change(
     const document = await work(draft, trx);
     if (document.id !== id) throw new Refusal(422, "invalid", "A design keeps its id.", "id");
     if (!(await designs.saveDraft(trx, { id, revision, document, memberId }))) throw conflict(draft);
+    await addEvent(trx, `draft:${id}`, { revision: revision + 1 });
     return { revision: revision + 1, document };
   });
   designs.rememberDraft(id, saved.revision, saved.document);
@@ -140,7 +144,7 @@ export async function patchDraft(id: string, { revision, patches }: PatchRequest
 export async function replaceDraft(id: string, request: z.infer<typeof ReplaceRequest>, memberId: string) {
   const document = await checkedDesign(request.document);
   return change(id, request.revision, memberId, async (draft, trx) => {
-    const name = `Before ${new Date().toISOString().slice(0, 16).replace("T", " ")}`;
+    const name = `${draft.changedBy ?? "Somebody"}’s, set aside`;
     await designs.addVersion(trx, { designId: id, name, document: draft.document, memberId });
     return document;
   });
@@ -164,8 +168,12 @@ export async function describeDraft(
 
 export async function readVersions(id: string) {
   await needed(designs.findDraft(database(), id), "design");
-  const versions = await designs.listVersions(database(), id);
-  return { versions: versions.map(({ at, ...version }) => ({ ...version, at: at.toISOString() })) };
+  const dated = <T extends { at: Date }>({ at, ...rest }: T) => ({ ...rest, at: at.toISOString() });
+  const [versions, releases] = await Promise.all([
+    designs.listVersions(database(), id),
+    listReleasesOf(database(), id),
+  ]);
+  return { versions: versions.map(dated), releases: releases.map(dated) };
 }
 
 export const readVersion = async (id: string, version: string) => ({

@@ -118,5 +118,6 @@ test("the signed-out, and topics that are none, are refused", async () => {
     expect((await send("GET", `/api/events?topics=${topics}`, { cookie })).status).toBe(422);
   }
   // Who has a draft open is told to those who may open it.
-  expect((await send("GET", "/api/events?topics=exports,design:name-strap", { cookie })).status).toBe(403);
+  for (const topic of ["design:name-strap", "draft:name-strap"])
+    expect((await send("GET", `/api/events?topics=exports,${topic}`, { cookie })).status).toBe(403);
 });

@@ -97,25 +97,78 @@ describe("the bench", () => {
     expect(errors).toEqual([]);
   });
 
-  test("tells the second of two people, shows both versions, and loses neither", async () => {
-    const { page } = await signedIn(browser, "tomas");
+  test("takes in what another person does to the same draft, and goes on with what was done here", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
     const id = await openedBench(page, "Two people");
-    const revision = (await draft(id)).revision;
-    const theirs = [{ op: "replace", path: ["about"], value: "Odile was here." }];
-    await as("odile", "POST", `/api/designs/${id}/patches`, { revision, patches: theirs });
+    const { page: other } = await signedIn(browser, "odile");
+    await other.goto(`${base}/bench/${id}`);
+    await other.waitForSelector(".overlay__hit");
     const hand = new BenchHand(page);
+    await page.bringToFront();
     await hand.choose("Name");
     await hand.set({ Right: "14" });
+    const there = new BenchHand(other);
+    await other.bringToFront();
+    await there.choose("Role");
+    await there.set({ Right: "9" });
+    // What Tomás did has come to Odile’s page, and what she did goes to his.
+    await until(
+      async () => [(await place(id, "name")).dx, (await place(id, "role")).dx],
+      ([name, role]) => name === 14 && role === 9,
+      15,
+    );
+    await page.bringToFront();
+    await page.waitForFunction(() =>
+      document.querySelector("[data-news]")?.textContent?.includes("“Role” has another place"),
+    );
+    expect(await page.$eval("[data-news]", (e) => e.textContent)).toContain("Odile Marchbanks");
+    // Undo takes back what was done here, and nothing of hers.
+    await page.keyboard.press("Escape");
+    await page.keyboard.down("Control");
+    await page.keyboard.press("z");
+    await page.keyboard.up("Control");
+    await until(
+      async () => [(await place(id, "name")).dx, (await place(id, "role")).dx],
+      ([name, role]) => name !== 14 && role === 9,
+      15,
+    );
+    expect(await page.$(".conflict")).toBeNull();
+    expect(errors).toEqual([]);
+    await other.close();
+  });
+
+  test("asks only where both have changed the same, shows both in words and pictures, and loses nothing else", async () => {
+    const { page } = await signedIn(browser, "tomas");
+    const id = await openedBench(page, "Same place");
+    const hand = new BenchHand(page);
+    const { revision, document } = await draft(id);
+    const at = document.layers.findIndex((layer: { id: string }) => layer.id === "name");
+    const theirs = [
+      { op: "replace", path: ["layers", at, "place", "dx"], value: 20 },
+      { op: "replace", path: ["about"], value: "Odile was here." },
+    ];
+    // Without a network neither hears of the other.
+    await page.setOfflineMode(true);
+    await hand.choose("Name");
+    await hand.set({ Right: "14", Down: "3" });
+    await as("odile", "POST", `/api/designs/${id}/patches`, { revision, patches: theirs });
+    await page.setOfflineMode(false);
     await page.waitForSelector(".conflict");
     expect(await page.$eval("[role=dialog] h2", (e) => e.textContent)).toContain("Odile Marchbanks");
-    await painted(page, 2);
-    await press(page, ".modal-footer button", /^Go on with mine/);
+    const rows = await page.$$eval(".modal-body tbody tr", (all) =>
+      all.map((row) => [...row.children].map((cell) => cell.textContent!.trim())),
+    );
+    expect(rows).toEqual([["“Name”: Right", "14 u", "20 u"]]);
+    await painted(page, 3);
+    await press(page, ".modal-body td label", "20 u");
+    await press(page, ".modal-footer button", "Go on with these");
     await page.waitForFunction(() => !document.querySelector(".conflict"));
-    const now = await draft(id);
-    expect(now.document.layers.find((l: { id: string }) => l.id === "name").place.dx).toBe(14);
-    const { versions } = (await as("tomas", "GET", `/api/designs/${id}/versions`)).data;
-    const kept = await as("tomas", "GET", `/api/designs/${id}/versions/${versions[0].id}`);
-    expect(kept.data.document.about).toBe("Odile was here.");
+    const now = await until(
+      () => draft(id),
+      ({ document: { layers } }) => layers[at].place.dy === 3,
+      10,
+    );
+    expect([now.document.layers[at].place.dx, now.document.about]).toEqual([20, "Odile was here."]);
     // And it goes on saving from there.
     await hand.set({ Right: "15" });
     await until(

@@ -27,6 +27,7 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
       <p className="text-secondary mt-0 me-auto ms-0 mb-0 text-nowrap figures">
         {release ? `Release ${release.number}` : "Never published"} · <Saved state={save} />
         <AlsoHere />
+        <JustChanged />
         {refused && (
           <span className="text-primary fw-semibold" role="alert">
             {" "}
@@ -91,6 +92,24 @@ function AlsoHere() {
           return held.length > 0 ? `${one.name} (${held.join(", ")})` : one.name;
         })
         .join("; ")}
+    </span>
+  );
+}
+
+/** What somebody else has just changed here; it goes when it has been read, or with what comes next. */
+function JustChanged() {
+  const news = useBench((state) => state.news);
+  const show = useBench((state) => state.show);
+  if (!news) return null;
+  const [first, ...more] = news.changes;
+  return (
+    <span data-news role="status" title={news.changes.join("\n")}>
+      {" "}
+      · {news.by} has just changed something: {first}
+      {more.length > 0 && ` And ${more.length} more.`}{" "}
+      <button type="button" className="small-button" onClick={() => show({ news: undefined })}>
+        × <span className="visually-hidden">I have seen it</span>
+      </button>
     </span>
   );
 }

@@ -93,6 +93,17 @@ function useHouseAsItIs(): void {
   }, [data, store]);
 }
 
+/** The draft as it is now: what others change in it comes in by itself. */
+function useDraftAsItIs(): void {
+  const store = useBenchStore();
+  const { id, catchUp } = store.getState();
+  useEvents([`draft:${id}`], (event) => {
+    // What can't be told any more is asked for.
+    const revision = event === "reset" ? Infinity : Number(event.body.revision);
+    void catchUp(revision);
+  });
+}
+
 function Desk() {
   useHouseAsItIs();
   const scene = useBenchScene();
@@ -123,6 +134,7 @@ function Desk() {
   );
   useKeys(place, view);
   const others = useOthers();
+  useDraftAsItIs();
   const close = () => setDialog(undefined);
   return (
     <RestBoxes.Provider value={boxes}>

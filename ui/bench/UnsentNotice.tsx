@@ -1,3 +1,4 @@
+import { writeDate } from "@/ui/parts/dates";
 import { useBench } from "./store";
 
 /** Changes of an earlier page that may never have been saved, while the design has moved on: whoever made them decides. */
@@ -6,7 +7,7 @@ export function UnsentNotice() {
   const settle = useBench((state) => state.settleUnsent);
   const first = unsent[0];
   if (!first) return null;
-  const at = new Date(first.atMs).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+  const at = writeDate(first.atMs);
   return (
     <div className="bench__unsent align-items-center bg-sheet border-bottom d-flex gap-12 py-8 px-32" role="alert">
       <p>

@@ -2,18 +2,17 @@ import { applyPatches, freeze } from "immer";
 import { createStore, useStore } from "zustand";
 import { createContext, useContext } from "react";
 import { Conflict, type BenchView } from "@/contract/designs";
-import { Saved } from "@/contract/patch";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import type { Phase } from "@/core/edit/moves";
+import type { Choice, Clash } from "@/core/edit/merge";
 import { refusalOf } from "@/core/edit/sound-document";
 import type { Layer } from "@/core/document/layer";
 import type { Values } from "@/core/document/values";
-import { call } from "@/ui/parts/api";
-import { z } from "zod";
 import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "@/ui/parts/history";
 import type { Papers } from "./strip/papers";
 import { Saver, type SaveState } from "@/ui/parts/saver";
+import { meeting, type News } from "./meeting";
 import { fateOf, withUnsent, type Unsent, type UnsentKeeper } from "./unsent";
 
 export interface BenchState {
@@ -37,6 +36,10 @@ export interface BenchState {
   readonly gesture: "stage" | "strip" | undefined;
   readonly history: History;
   readonly save: SaveState<Conflict>;
+  /** Values that both have changed, where that is all that keeps two drafts apart. */
+  readonly clashes: readonly Clash[];
+  /** What somebody else has just changed. */
+  readonly news: News | undefined;
   /** Changes of earlier pages that may not have been saved, and collide with what has come since. */
   readonly unsent: readonly Unsent[];
   /** Why the last thing that was asked for was not done; nothing has changed then. */
@@ -69,6 +72,7 @@ export interface BenchState {
         | "moves"
         | "adding"
         | "trial"
+        | "news"
         | "tryLengthS"
         | "papers"
       >
@@ -77,8 +81,14 @@ export interface BenchState {
   /** Saves what is waiting; the revision that is saved then, or undefined when it can't be. */
   flush(): Promise<number | undefined>;
   leave(): void;
+  /** Takes in what others have done, once the draft is known to be at that revision. */
+  catchUp(revision: number): Promise<void>;
   /** After somebody else's change: mine in place of theirs, or theirs with mine kept as a version. */
   settle(keep: "mine" | "theirs"): Promise<void>;
+  /** Goes on with both changes, and with these values where they clash; false where they don't go together. */
+  settleClashes(choose: Choice): boolean;
+  /** The design as it would be then. */
+  asChosen(choose: Choice): Design | undefined;
   /** Takes over what earlier pages have left in the browser. */
   takeOver(left: readonly Unsent[]): void;
   /** Puts the first of the colliding changes on, or lets it go. */
@@ -117,6 +127,8 @@ const firstState = ({ document, ...view }: BenchView) => ({
   papers: undefined,
   history: noHistory,
   save: { kind: "saved" } as const,
+  clashes: [],
+  news: undefined,
   refused: undefined,
   unsent: [],
   chosen: [],
@@ -164,23 +176,6 @@ function editing(set: Set, get: Get, saver: Saver<Conflict>) {
   } satisfies Partial<BenchState>;
 }
 
-/** Somebody else has changed the draft: one of both goes on, the other is kept as a version. */
-async function settleConflict(keep: "mine" | "theirs", set: Set, get: Get, saver: Saver<Conflict>): Promise<void> {
-  const { save, document, id } = get();
-  if (save.kind !== "conflict") return;
-  const { theirs } = save;
-  if (keep === "mine") {
-    const body = { revision: theirs.revision, document };
-    const { revision } = await call(`/api/designs/${id}/replace`, Saved, body);
-    saver.resume(revision);
-  } else {
-    const body = { name: "Mine, set aside", document };
-    await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), body);
-    set({ document: theirs.document, history: noHistory, chosen: [] });
-    saver.resume(theirs.revision);
-  }
-}
-
 /** What earlier pages of this browser have left unsaved. */
 function unsentOnes(set: Set, get: Get, revision: number, browser: BrowserSide | undefined) {
   const putOn = ({ patches }: Unsent) => get().edit(unsentLabel, (draft) => void applyPatches(draft, [...patches]));
@@ -208,14 +203,16 @@ function unsentOnes(set: Set, get: Get, revision: number, browser: BrowserSide |
 /** Everything that a bench with one draft on it knows and does. */
 export function createBench(view: BenchView, browser?: BrowserSide) {
   return createStore<BenchState>((set, get) => {
-    const saver = new Saver({
+    const saver: Saver<Conflict> = new Saver<Conflict>({
       path: `/api/designs/${view.id}`,
       revision: view.revision,
+      stored: view.document,
       conflict: Conflict,
-      tell: (save) => set({ save }),
+      tell: (save) => (save.kind === "conflict" ? others.meet(save.theirs) : set({ save })),
       whole: () => get().document,
       keep: browser && ((revision, unsaved, now) => browser.keeper.keep(revision, unsaved, now)),
     });
+    const others = meeting(set, get, saver);
     return {
       ...firstState(view),
       ...editing(set, get, saver),
@@ -227,7 +224,7 @@ export function createBench(view: BenchView, browser?: BrowserSide) {
         saver.dispose();
         browser?.keeper.release();
       },
-      settle: (keep) => settleConflict(keep, set, get, saver),
+      ...others.actions,
     };
   });
 }

@@ -8,6 +8,7 @@ import { JobAnswer } from "@/contract/exports";
 import { LiveCards, LiveLinkMade, LiveMade, LiveNow, type LiveCard } from "@/contract/live";
 import type { Format } from "@/core/document/format";
 import { call } from "@/ui/parts/api";
+import { writeDate } from "@/ui/parts/dates";
 import { jobEnded } from "@/ui/parts/jobs";
 import { Notice } from "@/ui/parts/Notice";
 import { useEvents } from "@/ui/parts/events";
@@ -137,7 +138,7 @@ function Links({ page, busy, doing }: { page: LiveCard; busy: boolean; doing: Do
         <p key={id} className="align-items-baseline d-flex gap-8 m-0">
           <span>{kind === "live" ? "Live page" : "Remote"}</span>
           <small className="quiet">
-            {by}, {new Date(madeAt).toLocaleDateString("en-GB")}
+            {by}, {writeDate(madeAt)}
           </small>
           <button
             type="button"

@@ -85,7 +85,7 @@ export function createOrder({ id, revision, document, releases, outputs }: Order
         const { save, document: mine } = get();
         if (save.kind !== "conflict") return;
         const { theirs } = save;
-        saver.resume(theirs.revision);
+        saver.resume(theirs.revision, theirs.document);
         set({ document: freeze(theirs.document, true), history: noHistory });
         if (keep === "theirs") return;
         // As one change on top of theirs, which can be taken back.

@@ -96,7 +96,7 @@ test("stops at a conflict until both versions have been dealt with", async () =>
   expect(sent).toHaveLength(1);
   expect(await s.flush()).toBeUndefined();
   answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
-  s.resume(7);
+  s.resume(7, {});
   s.add(patch(3));
   expect(await s.flush()).toBe(8);
   expect(sent[sent.length - 1]).toEqual({ revision: 7, patches: patch(3) });

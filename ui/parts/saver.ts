@@ -26,6 +26,8 @@ export interface SavedDocument<Theirs> {
    * Without it the changes are given up, and whoever is told shows what is stored.
    */
   readonly whole?: () => unknown;
+  /** The document at `revision`, for whoever merges what others have done meanwhile. */
+  readonly stored?: unknown;
   readonly tell: (state: SaveState<Theirs>) => void;
   /** Keeps in the browser what is not yet known to be saved, and the revision that it was made on. */
   readonly keep?: ((revision: number, unsaved: readonly Patch[], now: boolean) => void) | undefined;
@@ -42,14 +44,26 @@ export class Saver<Theirs = unknown> {
   private firstMs = 0;
   private state: SaveState<Theirs> = { kind: "saved" };
   private revision: number;
+  private held: unknown;
 
   constructor(private readonly of: SavedDocument<Theirs>) {
     this.revision = of.revision;
+    this.held = of.stored;
   }
 
   /** The revision that is known to be stored. */
   get at(): number {
     return this.revision;
+  }
+
+  /** The document as it is known to be stored, where it was said what it is. */
+  get stored(): unknown {
+    return this.held;
+  }
+
+  /** Whether all that was changed here is stored. */
+  get idle(): boolean {
+    return this.waiting.length === 0 && this.sending.length === 0;
   }
 
   add(patches: readonly Patch[]): void {
@@ -78,12 +92,17 @@ export class Saver<Theirs = unknown> {
     return this.stopped() ? undefined : this.revision;
   }
 
-  /** Goes on from another revision, after both versions have been dealt with. */
-  resume(revision: number): void {
+  /**
+   * Goes on from another revision, after both versions have been dealt with: `stored` is the document at it, and
+   * `patches` is what it still lacks.
+   */
+  resume(revision: number, stored: unknown, patches: readonly Patch[] = []): void {
     this.revision = revision;
+    this.held = stored;
     this.waiting = [];
     this.keepUnsaved(true);
     this.say({ kind: "saved" });
+    if (patches.length > 0) this.add(patches);
   }
 
   dispose(): void {
@@ -117,9 +136,11 @@ export class Saver<Theirs = unknown> {
     this.sending = this.waiting;
     this.waiting = [];
     this.keepUnsaved(true);
+    const sent = this.of.whole?.();
     try {
       const { revision } = await this.post();
       this.revision = revision;
+      this.held = sent;
       this.sending = [];
       this.keepUnsaved(true);
       // Those that came meanwhile are saved by themselves, also after the whole has gone.

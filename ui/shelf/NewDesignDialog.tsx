@@ -12,8 +12,8 @@ import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import { Name } from "@/core/document/units";
 import { blankDesign } from "@/core/edit/blank";
-import { BeginningPlate } from "@/ui/beginnings/BeginningPlate";
-import { usePictures } from "@/ui/beginnings/use-pictures";
+import { PicturedPlate } from "@/ui/parts/PicturedPlate";
+import { usePictures } from "@/ui/stage/use-pictures";
 import { call } from "@/ui/parts/api";
 import { Labelled } from "@/ui/parts/Labelled";
 import { Notice } from "@/ui/parts/Notice";
@@ -137,7 +137,7 @@ function Begins({
         {plates.map(({ from, name, about }) => (
           <label key={from}>
             <input type="radio" name="from" value={from} checked={value === from} onChange={() => onChange(from)} />
-            <BeginningPlate picture={pictures.get(from)} name={name} about={about} />
+            <PicturedPlate picture={pictures.get(from)} name={name} about={about} />
           </label>
         ))}
       </div>

@@ -10,8 +10,8 @@ import { addBadge, addBarBehind, addPicture, addText } from "@/core/edit/fresh-l
 import { addLayer, kindName } from "@/core/edit/layers";
 import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { addTimeThing, timeThingNames, timeThings, type TimeThing } from "@/core/edit/time-things";
-import { BeginningPlate } from "@/ui/beginnings/BeginningPlate";
-import { usePictures } from "@/ui/beginnings/use-pictures";
+import { PicturedPlate } from "@/ui/parts/PicturedPlate";
+import { usePictures } from "@/ui/stage/use-pictures";
 import { useBench, useBenchStore, type BenchStore } from "../store";
 
 const shapes = shapeKindNames.map((kind) => [kind, shapeKinds[kind].about] as const);
@@ -167,7 +167,7 @@ function WholeGraphics({ onTake }: { onTake: (id: BeginningId) => void }) {
     <div className="beginnings">
       {beginningIds.map((id) => (
         <button key={id} type="button" onClick={() => onTake(id)}>
-          <BeginningPlate picture={pictures.get(id)} name={beginnings[id].name} about={beginnings[id].about} />
+          <PicturedPlate picture={pictures.get(id)} name={beginnings[id].name} about={beginnings[id].about} />
         </button>
       ))}
     </div>

@@ -1,96 +1,162 @@
 "use client";
-import { writeDate } from "@/ui/parts/dates";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
 import { Modal } from "react-bootstrap";
-import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { z } from "zod";
 import { VersionDocument, Versions } from "@/contract/designs";
+import { ReleaseScene } from "@/contract/releases";
+import type { Design } from "@/core/document/design";
 import { call } from "@/ui/parts/api";
+import { writeDate } from "@/ui/parts/dates";
 import { Notice } from "@/ui/parts/Notice";
-import { useBenchStore } from "../store";
+import { PaperDialog } from "@/ui/parts/PaperDialog";
+import { PicturedPlate } from "@/ui/parts/PicturedPlate";
+import { usePictures } from "@/ui/stage/use-pictures";
+import { useBench, useBenchStore } from "../store";
 
-/** Named states of the draft: keep this one, or go back to an earlier one. */
+/** So many are shown at once, and so many more for each asking: every one is fetched to be pictured. */
+const together = 12;
+const pictureHeightPx = 144;
+
+/** A state of the design to go back to: one that was kept under a name, or a release. */
+interface State {
+  readonly id: string;
+  readonly kind: "version" | "release";
+  readonly name: string;
+  readonly by: string | null;
+  readonly at: string;
+}
+
+const statesOf = ({ versions, releases }: Versions): State[] =>
+  [
+    ...versions.map((version) => ({ ...version, kind: "version" as const })),
+    ...releases.map(({ number, ...release }) => ({ ...release, kind: "release" as const, name: `Release ${number}` })),
+  ].sort((a, b) => b.at.localeCompare(a.at));
+
+/** What a state holds; it never changes. */
+const fetchState = async (design: string, { id, kind }: State): Promise<Design> =>
+  kind === "release"
+    ? (await call(`/api/releases/${id}/scene`, ReleaseScene)).document
+    : (await call(`/api/designs/${design}/versions/${id}`, VersionDocument)).document;
+
+/** Named states of the draft and its releases, in pictures: keep this one, or go back to an earlier one. */
 export function VersionsDialog({ onClose }: { onClose: () => void }) {
-  const store = useBenchStore();
-  const { id } = store.getState();
-  const client = useQueryClient();
+  const id = useBench((state) => state.id);
   const versions = useQuery({
     queryKey: ["versions", id],
     queryFn: () => call(`/api/designs/${id}/versions`, Versions),
     staleTime: 0,
   });
-  const [name, setName] = useState("");
-  const [fault, setFault] = useState<string>();
-  const doing = async (work: () => Promise<void>) => {
-    setFault(undefined);
-    try {
-      await work();
-    } catch (error) {
-      setFault((error as Error).message);
-    }
-  };
-  const keep = () =>
-    doing(async () => {
-      await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), {
-        name,
-        document: store.getState().document,
-      });
-      setName("");
-      await client.invalidateQueries({ queryKey: ["versions", id] });
-    });
-  const restore = (version: string) =>
-    doing(async () => {
-      const { document } = await call(`/api/designs/${id}/versions/${version}`, VersionDocument);
-      store.getState().restore(document);
-      onClose();
-    });
+  const [count, setCount] = useState(together);
+  const states = useMemo(() => (versions.data ? statesOf(versions.data) : []), [versions.data]);
   return (
-    <PaperDialog title="Versions" onClose={onClose}>
+    <PaperDialog title="Versions" onClose={onClose} size="lg">
       <Modal.Body>
-        <form
-          className="versions__keep d-flex gap-8"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (name.trim() !== "") void keep();
-          }}
-        >
-          <input
-            type="text"
-            className="form-control"
-            maxLength={80}
-            placeholder="A name for the design as it is now"
-            aria-label="Name of the version"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <button type="submit" className="btn btn-primary" disabled={name.trim() === ""}>
-            Keep it
-          </button>
-        </form>
-        {fault && <Notice weight="stop">{fault}</Notice>}
+        <KeepForm />
         {versions.error && <Notice weight="stop">{versions.error.message}</Notice>}
-        {versions.data?.versions.length === 0 && (
+        {versions.data && states.length === 0 && (
           <p className="quiet">
             No version is kept yet. Every change can be undone anyway; a version is for what you want to find again.
           </p>
         )}
-        <ul className="versions list-none mt-12 mx-0 mb-0 p-0">
-          {versions.data?.versions.map((version) => (
-            <li key={version.id}>
-              <span>
-                <b>{version.name}</b>{" "}
-                <small>
-                  {version.by ?? "–"}, {writeDate(version.at)}
-                </small>
-              </span>
-              <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => restore(version.id)}>
-                Go back to it
-              </button>
-            </li>
-          ))}
-        </ul>
+        <States states={states.slice(0, count)} onClose={onClose} />
+        {states.length > count && (
+          <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => setCount(count + together)}>
+            Show older ones
+          </button>
+        )}
       </Modal.Body>
     </PaperDialog>
+  );
+}
+
+/** Keeps the design as it is now under a name. */
+function KeepForm() {
+  const store = useBenchStore();
+  const client = useQueryClient();
+  const [name, setName] = useState("");
+  const [fault, setFault] = useState<string>();
+  const keep = async () => {
+    const { id, document } = store.getState();
+    setFault(undefined);
+    try {
+      await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), { name, document });
+      setName("");
+      await client.invalidateQueries({ queryKey: ["versions", id] });
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <form
+        className="versions__keep d-flex gap-8"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim() !== "") void keep();
+        }}
+      >
+        <input
+          type="text"
+          className="form-control"
+          maxLength={80}
+          placeholder="A name for the design as it is now"
+          aria-label="Name of the version"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <button type="submit" className="btn btn-primary" disabled={name.trim() === ""}>
+          Keep it
+        </button>
+      </form>
+      {fault && <Notice weight="stop">{fault}</Notice>}
+    </>
+  );
+}
+
+function States({ states, onClose }: { states: readonly State[]; onClose: () => void }) {
+  const store = useBenchStore();
+  const id = useBench((state) => state.id);
+  const house = useBench((state) => state.house);
+  const documents = useQueries({
+    queries: states.map((state) => ({
+      queryKey: ["state", state.kind, state.id],
+      queryFn: () => fetchState(id, state),
+      staleTime: Infinity,
+    })),
+    combine: (results) => results.map(({ data }) => data),
+  });
+  const designs = useMemo(
+    () => new Map(states.flatMap((state, i) => (documents[i] ? [[state.id, documents[i]] as const] : []))),
+    [states, documents],
+  );
+  const pictures = usePictures(designs, house, pictureHeightPx);
+  return (
+    <ul className="versions d-grid gap-14 list-none mt-12 mx-0 mb-8 p-0">
+      {states.map((state) => {
+        const document = designs.get(state.id);
+        return (
+          <li key={`${state.kind} ${state.id}`} className="border p-8" data-kind={state.kind}>
+            <PicturedPlate
+              picture={pictures.get(state.id)}
+              name={state.name}
+              about={`${state.by ?? "–"}, ${writeDate(state.at)}`}
+            />
+            <button
+              type="button"
+              className="btn btn-outline-secondary btn-sm"
+              disabled={!document}
+              aria-label={`Go back to ${state.name}`}
+              onClick={() => {
+                store.getState().restore(document!);
+                onClose();
+              }}
+            >
+              Go back to it
+            </button>
+          </li>
+        );
+      })}
+    </ul>
   );
 }

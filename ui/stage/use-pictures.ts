@@ -26,10 +26,10 @@ export function usePictures(
       for (let from = 0; live && from < all.length; from += together) {
         const some = all.slice(from, from + together);
         const items = some.map(([id, design]) => {
-          const shared = { key: `begin ${id}`, desk: `begin ${id}`, values: sampleValues(design), close: true };
+          const shared = { key: `pictured ${id}`, desk: `pictured ${id}`, values: sampleValues(design), close: true };
           return { ...shared, format: design.formats[0]!, heightPx };
         });
-        const desks = Object.fromEntries(some.map(([id, design]) => [`begin ${id}`, { design, house }]));
+        const desks = Object.fromEntries(some.map(([id, design]) => [`pictured ${id}`, { design, house }]));
         const answer = await stageClient().call({ kind: "thumbs", stage: "thumbs", items, timeS: undefined, desks });
         if (!live || answer.kind !== "thumbs") return;
         const painted = answer.thumbs.flatMap(({ bitmap }, i) => (bitmap ? [[some[i]![0], bitmap] as const] : []));

@@ -1,8 +1,8 @@
 "use client";
 import { useCallback, type ReactNode } from "react";
 
-/** What a graphic to begin with looks like, over a quiet ground, and what it is called. */
-export function BeginningPlate({
+/** What a graphic looks like, over a quiet ground, and what it is called. */
+export function PicturedPlate({
   picture,
   name,
   about,

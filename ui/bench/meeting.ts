@@ -1,0 +1,105 @@
+import { freeze } from "immer";
+import { z } from "zod";
+import { BenchView, type Conflict } from "@/contract/designs";
+import { Saved } from "@/contract/patch";
+import type { Design } from "@/core/document/design";
+import { changesBetween } from "@/core/edit/compare";
+import { mergeDocuments, type Choice } from "@/core/edit/merge";
+import { refusalOf } from "@/core/edit/sound-document";
+import { call } from "@/ui/parts/api";
+import { historyAfter, noHistory, patchesBetween } from "@/ui/parts/history";
+import type { Saver } from "@/ui/parts/saver";
+import type { BenchState } from "./store";
+
+/*
+ * Two at one draft: what others have changed comes in by itself; only where both have changed the same value is anybody
+ * asked.
+ */
+
+type Set = (part: Partial<BenchState>) => void;
+type Get = () => BenchState;
+
+/** What somebody else has changed, in sentences, as it came in. */
+export interface News {
+  readonly by: string;
+  readonly changes: readonly string[];
+}
+
+/** While something is being done here, what others have done waits for so long, again and again. */
+const laterMs = 400;
+
+/** How a bench takes in what others do to its draft. */
+export function meeting(set: Set, get: Get, saver: Saver<Conflict>) {
+  let later: ReturnType<typeof setTimeout> | undefined;
+  const merge = (theirs: Conflict, choose?: Choice) => {
+    const base = saver.stored as Design;
+    const { merged, clashes } = mergeDocuments(base, get().document, theirs.document, choose);
+    return { merged, clashes, sound: refusalOf(theirs.document, merged) === undefined };
+  };
+  const takeIn = (merged: Design, theirs: Conflict) => {
+    const { document, history, chosen, moves, format } = get();
+    const layers = new Set(merged.layers.map(({ id }) => id));
+    const moving = new Set(merged.layers.flatMap((layer) => layer.moves.map(({ id }) => id)));
+    const changes = changesBetween(saver.stored as Design, theirs.document);
+    set({
+      document: freeze(merged, true),
+      history: historyAfter(history, document, merged),
+      chosen: chosen.filter((id) => layers.has(id)),
+      moves: moves.filter((id) => moving.has(id)),
+      format: merged.formats.includes(format) ? format : merged.formats[0]!,
+      news: changes.length > 0 ? { by: theirs.by ?? "Somebody", changes } : undefined,
+      clashes: [],
+    });
+    saver.resume(theirs.revision, theirs.document, patchesBetween(theirs.document, merged));
+  };
+  /** Somebody's draft takes in what it can; what clashes, or does not fit together, is asked about. */
+  const meet = (theirs: Conflict) => {
+    const { merged, clashes, sound } = merge(theirs);
+    if (sound && clashes.length === 0) takeIn(merged, theirs);
+    else set({ save: { kind: "conflict", theirs }, clashes: sound ? clashes : [] });
+  };
+  const catchUp = async (revision: number): Promise<void> => {
+    clearTimeout(later);
+    const { id, save, gesture, trial } = get();
+    if (revision <= saver.at || save.kind === "conflict") return;
+    if (!saver.idle || gesture || trial) {
+      later = setTimeout(() => void catchUp(revision), laterMs);
+      return;
+    }
+    // What can't be fetched now is told by the next change that is saved.
+    const view = await call(`/api/designs/${id}`, BenchView).catch(() => undefined);
+    // Something done meanwhile is saved first, and meets theirs by that.
+    if (view && saver.idle && view.revision > saver.at)
+      meet({ revision: view.revision, document: view.document, by: view.changedBy, at: view.changedAt });
+  };
+  const settle = async (keep: "mine" | "theirs"): Promise<void> => {
+    const { save, document, id } = get();
+    if (save.kind !== "conflict") return;
+    const { theirs } = save;
+    if (keep === "mine") {
+      const { revision } = await call(`/api/designs/${id}/replace`, Saved, { revision: theirs.revision, document });
+      saver.resume(revision, document);
+    } else {
+      const body = { name: "Set aside when another version was taken", document };
+      await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), body);
+      set({ document: freeze(theirs.document, true), history: noHistory, chosen: [], moves: [] });
+      saver.resume(theirs.revision, theirs.document);
+    }
+    set({ clashes: [] });
+  };
+  const settleClashes = (choose: Choice): boolean => {
+    const { save } = get();
+    if (save.kind !== "conflict") return true;
+    const { merged, sound } = merge(save.theirs, choose);
+    if (sound) takeIn(merged, save.theirs);
+    return sound;
+  };
+  /** The design as it would be with these choices; undefined where they don't go together. */
+  const asChosen = (choose: Choice): Design | undefined => {
+    const { save } = get();
+    if (save.kind !== "conflict") return undefined;
+    const { merged, sound } = merge(save.theirs, choose);
+    return sound ? merged : undefined;
+  };
+  return { meet, actions: { catchUp, settle, settleClashes, asChosen } };
+}
