@@ -43,6 +43,7 @@ export type FootageView = z.infer<typeof FootageView>;
 
 /** What a release shows: it never changes, so browsers keep it. */
 export const ReleaseScene = z.object({ document: Design, house: House });
+export type ReleaseScene = z.infer<typeof ReleaseScene>;
 
 /** Everything the fill desk needs of one release. */
 export const FillDesk = z.object({

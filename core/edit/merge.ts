@@ -1,5 +1,5 @@
 /*
- * Two changed copies of one document become one. Lists whose entries have ids are merged entry by entry, objects key by
+ * Two changed copies of one document become one. Lists whose entries have ids or roles are merged entry by entry, objects key by
  * key; everything else is one value, which only one of both can have changed.
  */
 
@@ -39,23 +39,32 @@ const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) =
 function merge(base: unknown, mine: unknown, theirs: unknown, place: Place): unknown {
   if (same(mine, theirs) || same(base, theirs)) return mine;
   if (same(base, mine)) return theirs;
-  if (isList(mine) && isList(theirs) && isList(base)) return mergeLists(base, mine, theirs, place);
+  const lists = [entriesOf(base), entriesOf(mine), entriesOf(theirs)] as const;
+  if (lists[0] && lists[1] && lists[2]) return mergeLists(lists[0], lists[1], lists[2], place);
   if (isObject(mine) && isObject(theirs) && isObject(base) && alike(base, mine, theirs))
     return mergeObjects(base, mine, theirs, place);
   place.clashes.push({ path: place.path, mine, theirs });
   return place.choose(pathKey(place.path)) === "mine" ? mine : theirs;
 }
 
-type Entry = Readonly<Record<string, unknown>> & { readonly id: string };
+type Entry = Readonly<Record<string, unknown>>;
+
+/** What entries of lists are told apart by, the first that all of a list have. */
+const names = ["id", "role", "property", "hash"] as const;
 
 const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-/** A list whose entries are told apart by ids. */
-const isList = (value: unknown): value is readonly Entry[] =>
-  Array.isArray(value) &&
-  value.every((entry) => isObject(entry) && typeof entry.id === "string") &&
-  new Set(value.map(({ id }: Entry) => id)).size === value.length;
+/** Entries by what they are told apart by; undefined for what is no such list. */
+function entriesOf(value: unknown): ReadonlyMap<string, Entry> | undefined {
+  if (!Array.isArray(value) || !value.every(isObject)) return undefined;
+  for (const name of names) {
+    const entries = new Map(value.map((entry) => [entry[name], entry]));
+    if (entries.size === value.length && [...entries.keys()].every((key) => typeof key === "string"))
+      return entries as ReadonlyMap<string, Entry>;
+  }
+  return undefined;
+}
 
 /** Objects of different kinds have nothing in common to be merged. */
 const alike = (...values: readonly Readonly<Record<string, unknown>>[]): boolean =>
@@ -75,16 +84,17 @@ function mergeObjects(
   return result;
 }
 
-function mergeLists(base: readonly Entry[], mine: readonly Entry[], theirs: readonly Entry[], place: Place): unknown[] {
-  const byId = (list: readonly Entry[]) => new Map(list.map((entry) => [entry.id, entry]));
-  const [was, own, other] = [byId(base), byId(mine), byId(theirs)];
+type Entries = ReadonlyMap<string, Entry>;
+
+function mergeLists(was: Entries, own: Entries, other: Entries, place: Place): unknown[] {
   const kept = new Map<string, unknown>();
   for (const id of new Set([...own.keys(), ...other.keys()])) {
     const value = merge(was.get(id), own.get(id), other.get(id), { ...place, path: [...place.path, id] });
     if (value !== undefined) kept.set(id, value);
   }
-  const order = (list: readonly Entry[]) => list.map(({ id }) => id);
-  return mergedOrder(order(base), order(mine), order(theirs), (id) => kept.has(id)).map((id) => kept.get(id));
+  return mergedOrder([...was.keys()], [...own.keys()], [...other.keys()], (id) => kept.has(id)).map((id) =>
+    kept.get(id),
+  );
 }
 
 /** The order of whoever has changed it, mine where both have; what the other has added follows what it followed there. */

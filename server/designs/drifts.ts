@@ -1,10 +1,11 @@
 import { createHash } from "node:crypto";
 import { z } from "zod";
-import type { HouseDrifts } from "@/contract/house";
+import type { HouseDrifts, RepublishRequest } from "@/contract/house";
 import { database } from "@/server/db/connection";
 import { houseHash } from "@/server/db/house-versions";
 import { askOnce, urgent } from "@/server/db/jobs";
 import { listReleasesBehind } from "@/server/db/releases";
+import { Refusal } from "@/server/refusal";
 import { readHouse } from "./house";
 
 /** What a drifts job answers: which house values of a release are other ones now, in words, by the release's id. */
@@ -30,7 +31,26 @@ export async function readDrifts(memberId: string): Promise<HouseDrifts | { job:
   const found = ReleaseDrifts.parse(job.result);
   const drifts = behind.flatMap(({ id, designId, name, number, clips }) => {
     const values = found[id] ?? [];
-    return values.length > 0 ? [{ designId, name, release: number, clips, values }] : [];
+    return values.length > 0 ? [{ id, designId, name, release: number, clips, values }] : [];
   });
   return { drifts };
+}
+
+/** Checking one release, most of it. */
+const secondsPerPublication = 4;
+
+/** Asks for new releases of these, with the house style as it is now; asked twice it is the same job. */
+export async function republish(
+  { revision, releases }: z.output<typeof RepublishRequest>,
+  memberId: string,
+): Promise<{ job: string }> {
+  const house = await readHouse();
+  if (house.revision !== revision) {
+    throw new Refusal(409, "moved_on", "The house style has been changed meanwhile. Look at what differs now.");
+  }
+  const payload = { houseHash: houseHash(house.document), releases: [...new Set(releases)].sort(), memberId };
+  const subject = createHash("sha256").update(JSON.stringify(payload)).digest("hex");
+  const costS = releases.length * secondsPerPublication;
+  const job = await askOnce(database(), memberId, { kind: "republish", payload, costS, subject });
+  return { job: job.id };
 }

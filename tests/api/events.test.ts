@@ -114,7 +114,7 @@ test("whoever was away hears first what has happened meanwhile", async () => {
 test("the signed-out, and topics that are none, are refused", async () => {
   expect((await send("GET", "/api/events?topics=exports")).status).toBe(401);
   const cookie = await cookieOf("ines");
-  for (const topics of ["", "members", "job:1", "exports,draft:name-strap"]) {
+  for (const topics of ["", "members", "job:1", "exports,drafts:name-strap"]) {
     expect((await send("GET", `/api/events?topics=${topics}`, { cookie })).status).toBe(422);
   }
   // Who has a draft open is told to those who may open it.

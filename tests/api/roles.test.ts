@@ -65,6 +65,7 @@ const access: Readonly<
   "GET /api/house": "contributor",
   "POST /api/house/patches": "designer",
   "GET /api/house/drifts": "designer",
+  "POST /api/house/republish": "designer",
   "GET /api/house/uses": "designer",
   "POST /api/house/remove": "designer",
   "GET /api/house/unused": "designer",

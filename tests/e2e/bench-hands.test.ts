@@ -175,9 +175,18 @@ test("a bench that can't be drawn keeps the design and its history, and goes on"
   );
 });
 
-test("Try values shows every format in its own shape", async () => {
+test("Try values shows graphics close up to one scale, and on demand every format whole in its own shape", async () => {
   const { page } = await bench("Shapes", "name-strap");
   await press(page, ".bench__bar .tool", "Try values");
+  // So large that the strap fills half of its picture at least, and no larger than fits the longest.
+  await page.waitForFunction(() => {
+    const shares = [...document.querySelectorAll(".trial .format-stage__plate")].map((plate) => {
+      const drawn = plate.querySelector("canvas")!.getBoundingClientRect();
+      return drawn.width / plate.getBoundingClientRect().width;
+    });
+    return shares.length > 4 && Math.max(...shares) > 0.7 && Math.max(...shares) <= 1;
+  });
+  await press(page, "[role=dialog] .form-switch label", "Whole frame");
   for (const [format, ratio] of [
     ["Tall", 1080 / 1920],
     ["Portrait", 1080 / 1350],

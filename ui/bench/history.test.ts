@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { applyPatches } from "immer";
 import { box, designWith } from "@/core/testing/scene";
-import { doStep, noHistory, redoStep, undoStep } from "@/ui/parts/history";
+import { doStep, historyAfter, noHistory, patchesBetween, redoStep, undoStep } from "@/ui/parts/history";
 import { treeRows } from "./strip/tree";
 
 const start = designWith([box("a"), box("b")]);
@@ -45,4 +45,28 @@ test("the strip lists what lies on top first, a group before its layers, folded 
     treeRows(layers, new Set(folded)).map(({ layer, depth }) => `${depth}${layer.id}`);
   expect(names([])).toEqual(["0g", "1y", "1x", "0a"]);
   expect(names(["g"])).toEqual(["0g", "0a"]);
+});
+
+test("after somebody else’s change steps stay that lead to what is as it was, and no others", () => {
+  const one = doStep(start, noHistory, "Move a", shift(1))!;
+  const two = doStep(one.document, one.history, "Turn b", (draft) => void (draft.layers[1]!.turn = 5))!;
+  const theirs = (recipe: (draft: typeof start) => void) => {
+    const after = structuredClone(two.document);
+    recipe(after);
+    const { past } = historyAfter(two.history, two.document, after);
+    return past.map(({ label }) => label);
+  };
+  expect(theirs((draft) => void (draft.about = "Theirs"))).toEqual(["Move a", "Turn b"]);
+  expect(theirs((draft) => void (draft.layers[1]!.name = "Bar"))).toEqual(["Move a", "Turn b"]);
+  expect(theirs((draft) => void (draft.layers[0]!.place.dx = 9))).toEqual(["Turn b"]);
+  expect(theirs((draft) => void (draft.layers[1]!.turn = 9))).toEqual([]);
+  expect(theirs((draft) => void draft.layers.unshift(draft.layers.pop()!))).toEqual([]);
+});
+test("the changes between two documents make the one of the other", () => {
+  const after = structuredClone(start);
+  after.layers[1]!.turn = 3;
+  after.about = "New";
+  expect(patchesBetween(start, after).map(({ path }) => path.join("."))).toEqual(["about", "layers.1"]);
+  const fewer = { ...after, layers: after.layers.slice(1) };
+  for (const other of [after, fewer]) expect(applyPatches(start, patchesBetween(start, other))).toEqual(other);
 });

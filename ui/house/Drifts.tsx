@@ -1,11 +1,16 @@
 "use client";
 import Link from "next/link";
+import { useState } from "react";
 import { useDrifts } from "@/ui/parts/drifts";
+import { RepublishDialog } from "./RepublishDialog";
 
 /** Releases that were published with other house values than there are now, and what would change with a new one. */
 export function Drifts() {
-  const { drifts, comparing } = useDrifts();
-  if (comparing) {
+  const { drifts: found, comparing } = useDrifts();
+  const [held, setHeld] = useState<typeof found>();
+  // What is being published again stays listed until its dialog is closed.
+  const drifts = held ?? found;
+  if (comparing && !held) {
     return (
       <p className="quiet" role="status">
         Releases are compared with the house style: {comparing.done} of {comparing.total} …
@@ -28,6 +33,10 @@ export function Drifts() {
           </li>
         ))}
       </ul>
+      <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => setHeld(found)}>
+        Look at them, and publish them again …
+      </button>
+      {held && <RepublishDialog drifts={held} onClose={() => setHeld(undefined)} />}
       <p className="quiet">A new release takes the values of today. What is being filled in stays on its release.</p>
     </details>
   );

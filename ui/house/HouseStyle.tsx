@@ -2,6 +2,8 @@
 import { useState } from "react";
 import type { HousePart } from "@/core/edit/house-remove";
 import { Notice } from "@/ui/parts/Notice";
+import { StepsBack } from "@/ui/parts/StepsBack";
+import { useUndoKeys } from "@/ui/parts/use-undo-keys";
 import { Accounts } from "./Accounts";
 import { Colours } from "./Colours";
 import { Drifts } from "./Drifts";
@@ -17,7 +19,8 @@ import { useHouse } from "./use-house";
 /** The brand on one printed sheet: colours, type, marks, accounts, pictures, formats. Designers change it in place. */
 export function HouseStyle() {
   const editor = useHouse();
-  const { house, fault, saving, edit, settled } = editor;
+  const { house, fault, saving, edit, settled, history, undo, redo } = editor;
+  useUndoKeys(undo, redo);
   const [leaving, setLeaving] = useState<{ part: HousePart; name: string }>();
   const [removed, setRemoved] = useState<Removed>();
   if (!house) {
@@ -32,6 +35,14 @@ export function HouseStyle() {
     <main className="page house">
       <div className="page__head">
         <h1>{house.name}</h1>
+        <span className="ms-auto">
+          <StepsBack
+            past={history.past[history.past.length - 1]}
+            future={history.future[history.future.length - 1]}
+            onUndo={undo}
+            onRedo={redo}
+          />
+        </span>
         <p>
           The house style: what every design draws on. A change shows in every draft at once; releases keep what they
           were published with.{" "}

@@ -1,9 +1,10 @@
 "use client";
 import Link from "next/link";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { frameToS } from "@/core/document/fps";
 import { orderLengthS } from "@/core/order/playable";
 import { Notice } from "@/ui/parts/Notice";
+import { useUndoKeys } from "@/ui/parts/use-undo-keys";
 import { Segments } from "@/ui/parts/Segments";
 import { StepsBack } from "@/ui/parts/StepsBack";
 import type { PlacedParts } from "@/ui/stage/protocol";
@@ -151,16 +152,6 @@ function OrderSaved() {
 
 /** Undo and redo wherever nothing is being written. */
 function useOrderKeys(): void {
-  const store = useOrderStore();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
-      if ((event.target as HTMLElement).closest("input, textarea, select")) return;
-      event.preventDefault();
-      if (event.shiftKey) store.getState().redo();
-      else store.getState().undo();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [store]);
+  const { undo, redo } = useOrderStore().getState();
+  useUndoKeys(undo, redo);
 }

@@ -26,6 +26,8 @@ export interface SavedDocument<Theirs> {
    * Without it the changes are given up, and whoever is told shows what is stored.
    */
   readonly whole?: () => unknown;
+  /** The document as it is now, where it is told otherwise than by `whole`: what is stored once it is saved. */
+  readonly shown?: () => unknown;
   /** The document at `revision`, for whoever merges what others have done meanwhile. */
   readonly stored?: unknown;
   readonly tell: (state: SaveState<Theirs>) => void;
@@ -136,7 +138,7 @@ export class Saver<Theirs = unknown> {
     this.sending = this.waiting;
     this.waiting = [];
     this.keepUnsaved(true);
-    const sent = this.of.whole?.();
+    const sent = (this.of.shown ?? this.of.whole)?.();
     try {
       const { revision } = await this.post();
       this.revision = revision;

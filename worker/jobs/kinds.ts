@@ -8,6 +8,7 @@ import { job as mark } from "./mark";
 import { job as order } from "./order";
 import { job as poster } from "./poster";
 import { job as render } from "./render";
+import { job as republish } from "./republish";
 import { job as rows } from "./rows";
 import { job as zip } from "./zip";
 
@@ -21,6 +22,7 @@ export const jobKinds = {
   order: order,
   poster: poster,
   render: render,
+  republish: republish,
   rows: rows,
   zip: zip,
 } as const;

@@ -114,6 +114,8 @@ function KeepForm() {
   );
 }
 
+const dataOf = <T,>(results: readonly { data: T }[]): T[] => results.map(({ data }) => data);
+
 function States({ states, onClose }: { states: readonly State[]; onClose: () => void }) {
   const store = useBenchStore();
   const id = useBench((state) => state.id);
@@ -124,7 +126,7 @@ function States({ states, onClose }: { states: readonly State[]; onClose: () => 
       queryFn: () => fetchState(id, state),
       staleTime: Infinity,
     })),
-    combine: (results) => results.map(({ data }) => data),
+    combine: dataOf,
   });
   const designs = useMemo(
     () => new Map(states.flatMap((state, i) => (documents[i] ? [[state.id, documents[i]] as const] : []))),
