@@ -1,33 +1,43 @@
 "use client";
 import { useEffect, useMemo } from "react";
 import { createStore, useStore, type StoreApi } from "zustand";
-import type { Box } from "@/core/geometry/box";
+import type { Format } from "@/core/document/format";
+import { unionBox, type Box } from "@/core/geometry/box";
 import { closeSize, drawnArea, partAround } from "./drawn-part";
-import type { PreparedFormat } from "./protocol";
+import type { PlayerView } from "./player";
 
 /** What is drawn in each of several stages that stand beside each other, so that all are shown close up to one scale. */
-export type CloseUp = StoreApi<{ readonly areas: ReadonlyMap<string, Box> }>;
+export type CloseUp = StoreApi<{
+  readonly areas: ReadonlyMap<string, Box>;
+  /** Whether all show the same place of the format, so that what stands elsewhere is seen to; else each its own. */
+  readonly inPlace: boolean;
+}>;
 
-export const createCloseUp = (): CloseUp => createStore(() => ({ areas: new Map<string, Box>() }));
+export const createCloseUp = (inPlace = false): CloseUp =>
+  createStore(() => ({ areas: new Map<string, Box>(), inPlace }));
 
 const alone = createCloseUp();
 
-/**
- * The part of a format to show of one of these stages, by its name among them; undefined for the whole, as long as it
- * is not prepared, and where no close-up is asked for.
- */
-export function useCloseUp(closeUp: CloseUp | undefined, name: string, shown: PreparedFormat | undefined) {
+/** The part of a format to show of one of these stages, by its name among them; undefined for the whole. */
+export function useCloseUp(
+  closeUp: CloseUp | undefined,
+  name: string,
+  format: Format | undefined,
+  stage: PlayerView["stage"],
+): Box | undefined {
+  const shown = stage.kind === "ready" ? stage.formats.find((one) => one.format.id === format?.id) : undefined;
   const area = useMemo(() => shown && drawnArea(shown), [shown]);
-  const key = shown && `${shown.format.id} ${name}`;
+  const key = `${format?.id} ${name}`;
   useEffect(() => {
-    if (!closeUp || !key || !area) return;
-    closeUp.setState(({ areas }) => ({ areas: new Map(areas).set(key, area) }));
+    if (closeUp && area) closeUp.setState(({ areas }) => ({ areas: new Map(areas).set(key, area) }));
   }, [closeUp, key, area]);
-  const areas = useStore(closeUp ?? alone, (state) => state.areas);
+  const { areas, inPlace } = useStore(closeUp ?? alone);
   return useMemo(() => {
-    if (!closeUp || !shown || !area) return undefined;
-    const { format } = shown;
+    if (!closeUp || !format) return undefined;
+    const own = area ?? { x: 0, y: 0, width: 0, height: 0 };
     const beside = [...areas].filter(([other]) => other.startsWith(`${format.id} `)).map(([, box]) => box);
-    return partAround(area, closeSize([area, ...beside], format), format);
-  }, [closeUp, shown, area, areas]);
+    if (!inPlace) return partAround(own, closeSize([own, ...beside], format), format);
+    const all = [...(area ? [area] : []), ...beside].reduce(unionBox, own);
+    return partAround(all, closeSize([all], format), format);
+  }, [closeUp, format, area, areas, inPlace]);
 }

@@ -3,10 +3,10 @@ import { apply } from "@/core/geometry/matrix";
 import type { PreparedFormat } from "./protocol";
 
 /** As much of a format as is left around a graphic that is shown close up, as a share of its larger side. */
-const margin = 0.08;
-/** A wider strip would be too low beside others, and a narrower one too high. */
-const widest = 3.4;
-const narrowest = 0.6;
+const margin = 0.06;
+const mostZoom = 8;
+/** The shape of all close-ups, so that they stand beside each other and none jumps when it is known what it shows. */
+const closeRatio = 2.2;
 
 type Size = { readonly width: number; readonly height: number };
 
@@ -29,15 +29,15 @@ export function drawnArea({ boxes, format }: Pick<PreparedFormat, "boxes" | "for
   return width > 0 && height > 0 ? { x: left, y: top, width, height } : undefined;
 }
 
-/** A size in which each of these areas has room, in a shape that goes with others; never larger than the format. */
+/** The size of close-ups in which each of these areas has room; all of the format where that is not enough. */
 export function closeSize(areas: readonly Box[], format: Size): Size {
   const most = (side: "width" | "height") => Math.max(0, ...areas.map((area) => area[side]));
   const around = 2 * margin * Math.max(most("width"), most("height"));
-  let [width, height] = [most("width") + around, most("height") + around];
-  if (width === around || width > format.width * 0.9 || height > format.height * 0.9) return format;
-  height = Math.min(format.height, Math.max(height, width / widest));
-  width = Math.min(format.width, Math.max(width, height * narrowest));
-  return { width, height };
+  const least = Math.max(most("width") + around, (most("height") + around) * closeRatio, format.width / mostZoom);
+  const width = Math.min(format.width, least);
+  const height = width / closeRatio;
+  const fits = most("height") <= height && height <= format.height;
+  return fits ? { width, height } : format;
 }
 
 /** The part of a format of that size with the area in its middle, as far as the format reaches. */

@@ -30,7 +30,7 @@ function SameChanged({ who, clashes }: { who: string; clashes: readonly Clash[] 
   const asChosen = useBench((state) => state.asChosen);
   const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());
   const [fault, setFault] = useState(false);
-  const [closeUp] = useState(createCloseUp);
+  const [closeUp] = useState(() => createCloseUp(true));
   const designs = useMemo(() => [mine, ...(save.kind === "conflict" ? [save.theirs.document] : [])], [mine, save]);
   const choose = useMemo<Choice>(() => (path) => (theirs.has(path) ? "theirs" : "mine"), [theirs]);
   const pick = (path: string, side: "mine" | "theirs") => {
@@ -112,7 +112,7 @@ function WholeChanged({ who }: { who: string }) {
   const settle = useBench((state) => state.settle);
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState<string>();
-  const [closeUp] = useState(createCloseUp);
+  const [closeUp] = useState(() => createCloseUp(true));
   if (save.kind !== "conflict") return null;
   const { theirs } = save;
   const take = async (keep: "mine" | "theirs") => {
@@ -166,7 +166,7 @@ function Poster({ design, closeUp, name }: { design: Design; closeUp: CloseUp; n
     [design, house],
   );
   const { player, view } = usePlayer(scene);
-  const part = useCloseUp(closeUp, name, view.stage.kind === "ready" ? view.stage.formats[0] : undefined);
   const format = house.formats.find(({ id }) => id === design.formats[0]);
+  const part = useCloseUp(closeUp, name, format, view.stage);
   return format ? <FormatStage format={format} player={player} plate="dark" part={part} /> : null;
 }

@@ -72,7 +72,7 @@ function TrialStage({ trial, format, closeUp }: { trial: Trial; format: string; 
   );
   const { player, view } = usePlayer(scene, true);
   const shown = house.formats.find(({ id }) => id === format)!;
-  const part = useCloseUp(closeUp, trial.id, view.stage.kind === "ready" ? view.stage.formats[0] : undefined);
+  const part = useCloseUp(closeUp, trial.id, shown, view.stage);
   const issues =
     view.stage.kind === "ready"
       ? view.stage.formats.flatMap((f) => f.issues)

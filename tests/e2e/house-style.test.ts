@@ -1,0 +1,134 @@
+import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import type { Browser, Page } from "puppeteer-core";
+import type { House } from "@/core/document/house";
+import { as, base, through, until } from "../support/api";
+import { openBrowser, press, signedIn } from "../support/browser";
+
+/* Changes of the house style by hand: undone and done again, merged with others', and put out as new releases. */
+
+jest.setTimeout(180_000);
+const name = `Touched ${Date.now()}`;
+let browser: Browser;
+let page: Page;
+let errors: string[];
+let id: string;
+let demoHex: string;
+beforeAll(async () => {
+  browser = await openBrowser();
+  id = (await as("tomas", "POST", "/api/designs", { name, copyOf: "name-strap" })).data.id;
+  expect((await through("tomas", `/api/designs/${id}/publish`, { revision: 1 })).status).toBe(200);
+  ({ page, errors } = await signedIn(browser, "tomas"));
+});
+afterAll(async () => {
+  await browser.close();
+  await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
+});
+
+const house = async (): Promise<{ revision: number; document: House }> => (await as("tomas", "GET", "/api/house")).data;
+const coral = async () => (await house()).document.colours.find(({ role }) => role === "coral")!;
+const release = async () => (await as("tomas", "GET", `/api/designs/${id}`)).data.release.number;
+
+async function write(label: string, text: string): Promise<void> {
+  const box = (await page.waitForSelector(`[aria-label="${label}"]`))!;
+  await box.click({ count: 3 });
+  await page.keyboard.type(text);
+  await page.keyboard.press("Enter");
+}
+const command = async (key: string, shift = false) => {
+  await page.click("h1");
+  await page.keyboard.down("Control");
+  if (shift) await page.keyboard.down("Shift");
+  await page.keyboard.press(key);
+  if (shift) await page.keyboard.up("Shift");
+  await page.keyboard.up("Control");
+};
+
+test("a colour is changed, undone, done again, and shows its opacity only where it has one", async () => {
+  const before = await coral();
+  demoHex = before.hex;
+  await page.goto(`${base}/house`);
+  expect(await page.$eval("[aria-label='Value of Coral']", (e) => (e as HTMLInputElement).value)).toBe(
+    before.hex.slice(0, 7),
+  );
+  await write("Value of Coral", "#d05a44");
+  await until(coral, ({ hex }) => hex === "#d05a44ff");
+  expect(await page.$eval("[title^='Undo:']", (e) => e.getAttribute("title"))).toContain("Colour “Coral”");
+  await command("z");
+  await until(coral, ({ hex }) => hex === before.hex);
+  await command("z", true);
+  await until(coral, ({ hex }) => hex === "#d05a44ff");
+});
+
+test("what a change touches is seen as it is and as it would be, and published again as one job", async () => {
+  await page.waitForSelector(".drifts summary", { timeout: 60_000 });
+  await page.click(".drifts summary");
+  await press(page, ".drifts .btn", /publish them again/);
+  await page.waitForFunction(
+    (wanted) => [...document.querySelectorAll(".republish b")].some((e) => e.textContent === wanted),
+    {},
+    name,
+  );
+  for (const row of await page.$$(".republish label")) {
+    if (!(await row.evaluate((e) => e.textContent ?? "")).startsWith(name)) await row.click();
+  }
+  const pictures = await page.waitForFunction(
+    (wanted) => {
+      const row = [...document.querySelectorAll(".republish li")].find((e) => e.textContent!.startsWith(wanted))!;
+      const shown = [...row.querySelectorAll("canvas")].map((canvas) => canvas.toDataURL());
+      return shown.length === 2 && shown;
+    },
+    { timeout: 60_000 },
+    name,
+  );
+  const [now, next] = (await pictures.jsonValue()) as string[];
+  expect(next).not.toBe(now);
+  await press(page, ".modal-footer .btn-primary", "Publish 1 again");
+  await page.waitForFunction(
+    (wanted) => document.querySelector("[role=dialog]")?.textContent?.includes(`${wanted}: release 2`),
+    { timeout: 90_000 },
+    name,
+  );
+  expect(await release()).toBe(2);
+  await page.click("[role=dialog] .paper-dialog__close");
+});
+
+test("what others have changed meanwhile is kept beside one’s own", async () => {
+  const { revision, document } = await house();
+  const leaf = document.colours.findIndex(({ role }) => role !== "coral");
+  const before = document.colours[leaf]!;
+  await page.setOfflineMode(true);
+  await write("Value of Coral", "#f07059");
+  const patches = [{ op: "replace", path: ["colours", leaf, "name"], value: "Renamed" }];
+  await as("odile", "POST", "/api/house/patches", { revision, patches });
+  await page.setOfflineMode(false);
+  try {
+    const both = await until(
+      house,
+      ({ document: { colours } }) => colours.some(({ role, hex }) => role === "coral" && hex === "#f07059ff"),
+      20,
+    );
+    expect(both.document.colours[leaf]!.name).toBe("Renamed");
+  } finally {
+    const now = await house();
+    const back = [{ op: "replace", path: ["colours", leaf, "name"], value: before.name }];
+    await as("odile", "POST", "/api/house/patches", { revision: now.revision, patches: back });
+  }
+  expect(errors.filter((text) => !/INTERNET_DISCONNECTED|409/.test(text))).toEqual([]);
+});
+
+test("asked on another state of the house style nothing is published; what has gone on by itself is told", async () => {
+  const { revision, document } = await house();
+  const at = document.colours.findIndex(({ role }) => role === "coral");
+  const ask = (on: number, releases: string[]) =>
+    as("tomas", "POST", "/api/house/republish", { revision: on, releases });
+  expect((await ask(revision - 1, ["00000000000000000000"])).status).toBe(409);
+  const { job } = (await ask(revision, ["00000000000000000000"])).data;
+  const ended = await until(
+    async () => (await as("tomas", "GET", `/api/jobs/${job}`)).data,
+    ({ state }) => state === "done",
+    60,
+  );
+  expect(ended.result).toEqual([expect.objectContaining({ state: "stopped" })]);
+  const demo = [{ op: "replace", path: ["colours", at, "hex"], value: demoHex }];
+  await as("odile", "POST", "/api/house/patches", { revision: (await house()).revision, patches: demo });
+});
