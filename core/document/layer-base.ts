@@ -22,6 +22,7 @@ export const layerBase = {
   hidden: z.boolean().default(false),
   locked: z.boolean().default(false).describe("Kept from being moved or changed by hand on the stage"),
   matteOnly: z.boolean().default(false).describe("Not drawn itself, but there for others to be tied to or matted by"),
+  guide: z.literal(true).optional().describe("A line for others to stand on; never seen in a clip"),
   opacity: Share.default(1),
   turn: Degrees.default(0),
   scale: z.number().min(0).max(100).default(1),

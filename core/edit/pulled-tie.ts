@@ -3,6 +3,7 @@ import type { Layer } from "../document/layer";
 import type { Place } from "../document/place";
 import { boxWords } from "../document/units";
 import { intersectBox, type Box } from "../geometry/box";
+import { guidesOf } from "./guides";
 import { tenths } from "./inks";
 import { setProperty } from "./property";
 
@@ -73,6 +74,22 @@ export interface Surroundings {
   readonly clear: Box;
 }
 
+/** A box whose edge or middle is nearer to a guide than this, in u, has been put on it. */
+const onGuideU = 0.06;
+
+/** The tie of a box to a guide that it has been put on: that edge of it on the guide, along it as far as it is. */
+function tieToGuide(design: Design, box: Box, boxes: ReadonlyMap<string, Box>): Tie | undefined {
+  for (const { id, axis, box: line } of guidesOf(design, boxes)) {
+    const [side, cross] = axis === "x" ? (["width", "y"] as const) : (["height", "x"] as const);
+    const share = [0, 1, 0.5].find((at) => Math.abs(box[axis] + box[side] * at - line[axis]) < onGuideU);
+    if (share === undefined) continue;
+    const tie = tieTo(id, box, line);
+    const along = axis === "x" ? { x: share, y: tie.at.y } : { x: tie.at.x, y: share };
+    return { on: id, at: along, dx: cross === "x" ? tie.dx : 0, dy: cross === "y" ? tie.dy : 0 };
+  }
+  return undefined;
+}
+
 /** What a layer would be tied to that is let go in this box; undefined where it keeps the tie it has. */
 export function tieOfPull(design: Design, id: string, box: Box, { boxes, clear }: Surroundings): Tie | undefined {
   const layer = design.layers.find((one) => one.id === id);
@@ -86,6 +103,8 @@ export function tieOfPull(design: Design, id: string, box: Box, { boxes, clear }
     if (other.kind === "text" || other.kind === "group" || other.kind === "line") return false;
     return areaOf(own) > areaOf(box) && areaOf(intersectBox(own, box)) >= mostlyShare * areaOf(box);
   });
+  const guide = tieToGuide(design, box, boxes);
+  if (guide) return guide.on === layer.place.on && guide.dx === 0 && guide.dy === 0 ? undefined : guide;
   const { on, at, from } = layer.place;
   const differs = (tie: Tie) =>
     tie.on !== on || tie.at.x !== at.x || tie.at.y !== at.y || from.x !== at.x || from.y !== at.y;
@@ -115,9 +134,14 @@ const across = { 0: "left", 0.5: "middle", 1: "right" } as const;
 const down = { 0: "top", 0.5: "middle", 1: "bottom" } as const;
 
 /** Where a tie holds a layer, in words. */
-export function tieWords({ on, at }: Tie, nameOf: (layer: string) => string): string {
+export function tieWords(
+  { on, at }: Tie,
+  nameOf: (layer: string) => string,
+  isGuide: (layer: string) => boolean = () => false,
+): string {
   const [x, y] = [across[at.x as 0 | 0.5 | 1], down[at.y as 0 | 0.5 | 1]];
   const point = x === y ? "middle" : y === "middle" ? `${x} side` : x === "middle" ? y : `${y} ${x}`;
+  if (isGuide(on)) return `guide “${nameOf(on)}”, with its ${point}`;
   return on === "clear" ? `${point} of the clear area` : `${point} of ${nameOf(on)}`;
 }
 

@@ -173,7 +173,7 @@ export function rolesOf(design: Design): Map<string, Role> {
   );
   const roles = new Map<string, Role>();
   for (const layer of design.layers) {
-    if (layer.kind === "group" || layer.hidden) continue;
+    if (layer.kind === "group" || layer.hidden || layer.guide) continue;
     if (layer.kind === "text") roles.set(layer.id, layer === first ? "first line" : "second line");
     else if (layer.kind === "picture") roles.set(layer.id, "mark");
     else if (badges.has(layer.id)) roles.set(layer.id, "mark");

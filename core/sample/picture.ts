@@ -122,7 +122,7 @@ class Sampler {
   }
 
   private seen(posed: Posed, lagS: number): PaintOp[] {
-    if (posed.still.layer.matteOnly) return [];
+    if (posed.still.layer.matteOnly || posed.still.layer.guide) return [];
     return [...this.trail(posed, lagS), ...this.layer(posed, lagS)];
   }
 

@@ -178,13 +178,14 @@ test("a bench that can't be drawn keeps the design and its history, and goes on"
 test("Try values shows graphics close up to one scale, and on demand every format whole in its own shape", async () => {
   const { page } = await bench("Shapes", "name-strap");
   await press(page, ".bench__bar .tool", "Try values");
-  // So large that the strap fills half of its picture at least, and no larger than fits the longest.
+  // Nearer than the whole, as far as the longest words have room, and all as near; flat, as the strap is.
   await page.waitForFunction(() => {
-    const shares = [...document.querySelectorAll(".trial .format-stage__plate")].map((plate) => {
-      const drawn = plate.querySelector("canvas")!.getBoundingClientRect();
-      return drawn.width / plate.getBoundingClientRect().width;
-    });
-    return shares.length > 4 && Math.max(...shares) > 0.7 && Math.max(...shares) <= 1;
+    const plates = [...document.querySelectorAll(".trial .format-stage__plate")].map((e) => e.getBoundingClientRect());
+    const zooms = [...document.querySelectorAll(".trial .format-stage__whole")].map(
+      (whole, i) => whole.getBoundingClientRect().width / plates[i]!.width,
+    );
+    const alike = Math.max(...zooms) - Math.min(...zooms) < 0.01;
+    return zooms.length > 4 && alike && zooms[0]! > 1.3 && plates[0]!.width / plates[0]!.height > 3;
   });
   await press(page, "[role=dialog] .form-switch label", "Whole frame");
   for (const [format, ratio] of [

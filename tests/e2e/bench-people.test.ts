@@ -162,7 +162,11 @@ describe("the bench", () => {
     await painted(page, 3);
     await press(page, ".modal-body td label", "20 u");
     await press(page, ".modal-footer button", "Go on with these");
-    await page.waitForFunction(() => !document.querySelector(".conflict"));
+    await until(
+      () => page.$$eval(".conflict", (all) => all.length),
+      (count) => count === 0,
+      10,
+    );
     const now = await until(
       () => draft(id),
       ({ document: { layers } }) => layers[at].place.dy === 3,

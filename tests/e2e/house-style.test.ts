@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
-import type { Browser, Page } from "puppeteer-core";
+import type { Browser, KeyInput, Page } from "puppeteer-core";
 import type { House } from "@/core/document/house";
 import { as, base, through, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
@@ -34,7 +34,7 @@ async function write(label: string, text: string): Promise<void> {
   await page.keyboard.type(text);
   await page.keyboard.press("Enter");
 }
-const command = async (key: string, shift = false) => {
+const command = async (key: KeyInput, shift = false) => {
   await page.click("h1");
   await page.keyboard.down("Control");
   if (shift) await page.keyboard.down("Shift");

@@ -3,6 +3,7 @@ import { useEffect, useMemo } from "react";
 import { createStore, useStore, type StoreApi } from "zustand";
 import type { Format } from "@/core/document/format";
 import { unionBox, type Box } from "@/core/geometry/box";
+import type { RestBox } from "@/core/sample/rest";
 import { closeSize, drawnArea, partAround } from "./drawn-part";
 import type { PlayerView } from "./player";
 
@@ -13,8 +14,14 @@ export type CloseUp = StoreApi<{
   readonly inPlace: boolean;
 }>;
 
-export const createCloseUp = (inPlace = false): CloseUp =>
-  createStore(() => ({ areas: new Map<string, Box>(), inPlace }));
+/** Stages that are shown close up; `atHand` is what is known to be drawn, so that their shape is right from the start. */
+export const createCloseUp = (
+  inPlace = false,
+  atHand?: { readonly format: Format; readonly boxes: readonly RestBox[] },
+): CloseUp => {
+  const area = atHand && drawnArea(atHand);
+  return createStore(() => ({ areas: new Map(area ? [[`${atHand.format.id} at hand`, area]] : []), inPlace }));
+};
 
 const alone = createCloseUp();
 
@@ -35,7 +42,10 @@ export function useCloseUp(
   return useMemo(() => {
     if (!closeUp || !format) return undefined;
     const own = area ?? { x: 0, y: 0, width: 0, height: 0 };
-    const beside = [...areas].filter(([other]) => other.startsWith(`${format.id} `)).map(([, box]) => box);
+    const here = [...areas].filter(([other]) => other.startsWith(`${format.id} `));
+    // What was known before is told better by those that are shown themselves.
+    const told = here.filter(([other]) => !other.endsWith(" at hand"));
+    const beside = (told.length > 0 ? told : here).map(([, box]) => box);
     if (!inPlace) return partAround(own, closeSize([own, ...beside], format), format);
     const all = [...(area ? [area] : []), ...beside].reduce(unionBox, own);
     return partAround(all, closeSize([all], format), format);

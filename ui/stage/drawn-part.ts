@@ -5,8 +5,9 @@ import type { PreparedFormat } from "./protocol";
 /** As much of a format as is left around a graphic that is shown close up, as a share of its larger side. */
 const margin = 0.06;
 const mostZoom = 8;
-/** The shape of all close-ups, so that they stand beside each other and none jumps when it is known what it shows. */
-const closeRatio = 2.2;
+/** Flatter pictures would be too low beside each other, and narrower ones too high. */
+const flattest = 4;
+const narrowest = 0.9;
 
 type Size = { readonly width: number; readonly height: number };
 
@@ -33,11 +34,12 @@ export function drawnArea({ boxes, format }: Pick<PreparedFormat, "boxes" | "for
 export function closeSize(areas: readonly Box[], format: Size): Size {
   const most = (side: "width" | "height") => Math.max(0, ...areas.map((area) => area[side]));
   const around = 2 * margin * Math.max(most("width"), most("height"));
-  const least = Math.max(most("width") + around, (most("height") + around) * closeRatio, format.width / mostZoom);
-  const width = Math.min(format.width, least);
-  const height = width / closeRatio;
-  const fits = most("height") <= height && height <= format.height;
-  return fits ? { width, height } : format;
+  const [wide, high] = [most("width") + around, most("height") + around];
+  if (around === 0) return { width: format.width, height: Math.min(format.height, format.width / flattest) };
+  const ratio = Math.min(flattest, Math.max(narrowest, wide / high));
+  const width = Math.min(format.width, Math.max(wide, high * ratio, format.width / mostZoom));
+  const height = width / ratio;
+  return most("height") <= height && height <= format.height ? { width, height } : format;
 }
 
 /** The part of a format of that size with the area in its middle, as far as the format reaches. */

@@ -8,6 +8,7 @@ import { messageOf } from "@/core/messages";
 import { FormatStage } from "@/ui/stage/FormatStage";
 import { createCloseUp, useCloseUp, type CloseUp } from "@/ui/stage/close-up";
 import { usePlayer } from "@/ui/stage/use-player";
+import { useBoxesAtRest } from "../stage/boxes";
 import { useBench, useBenchStore } from "../store";
 
 /** The nastiest values side by side, each as a small stage; a press puts one on the bench. */
@@ -19,7 +20,10 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
   const store = useBenchStore();
   const trials = trialsOf(document);
   const [whole, setWhole] = useState(false);
-  const [closeUp] = useState(createCloseUp);
+  const boxes = useBoxesAtRest();
+  const [closeUp] = useState(() =>
+    createCloseUp(false, { format: house.formats.find(({ id }) => id === current)!, boxes: [...boxes.values()] }),
+  );
   const take = (trial: Trial | undefined) => {
     store.getState().show({ tried: trial?.id === "samples" ? undefined : trial?.values, format });
     onClose();

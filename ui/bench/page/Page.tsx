@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import type { Layer } from "@/core/document/layer";
 import { chosenLayer, useBench, useBenchStore } from "../store";
 import { ArrangeSection } from "./ArrangeSection";
 import { DesignPage } from "./DesignPage";
@@ -19,7 +20,7 @@ export function Page() {
   const onlyHere = useBench((state) => state.onlyHere);
   const store = useBenchStore();
   if (!layer) return <DesignPage />;
-  const { edit, show } = store.getState();
+  const { show } = store.getState();
   return (
     <div className="leaf-page">
       <LayerName key={`name ${layer.id}`} id={layer.id} name={layer.name} />
@@ -37,32 +38,46 @@ export function Page() {
       </label>
       {count > 1 && <ArrangeSection />}
       <div key={layer.id}>
-        <WordsSection layer={layer} />
+        {!layer.guide && <WordsSection layer={layer} />}
         <PlaceSection layer={layer} />
-        <LinkRows layer={layer} />
-        <LookSection layer={layer} />
-        {layer.kind === "group" && (
-          <section className="leaf" aria-label="Finish">
-            <h3 className="rubric">Finish</h3>
-            <FinishRows
-              list={layer.finish}
-              onChange={(finish, merge) =>
-                edit(
-                  "Finish",
-                  (draft) => {
-                    const group = draft.layers.find(({ id }) => id === layer.id);
-                    if (group?.kind === "group") group.finish = finish;
-                  },
-                  merge ? "finish" : undefined,
-                )
-              }
-            />
-          </section>
+        {layer.guide ? (
+          <p className="quiet">A guide is never seen in a clip. Layers that are let go on it stand on it.</p>
+        ) : (
+          <LayerSections layer={layer} />
         )}
-        <MotionSection layer={layer} />
-        <FilledSection layer={layer} />
       </div>
     </div>
+  );
+}
+
+/** All that a layer has beside its words and its place. */
+function LayerSections({ layer }: { layer: Layer }) {
+  const { edit } = useBenchStore().getState();
+  return (
+    <>
+      <LinkRows layer={layer} />
+      <LookSection layer={layer} />
+      {layer.kind === "group" && (
+        <section className="leaf" aria-label="Finish">
+          <h3 className="rubric">Finish</h3>
+          <FinishRows
+            list={layer.finish}
+            onChange={(finish, merge) =>
+              edit(
+                "Finish",
+                (draft) => {
+                  const group = draft.layers.find(({ id }) => id === layer.id);
+                  if (group?.kind === "group") group.finish = finish;
+                },
+                merge ? "finish" : undefined,
+              )
+            }
+          />
+        </section>
+      )}
+      <MotionSection layer={layer} />
+      <FilledSection layer={layer} />
+    </>
   );
 }
 

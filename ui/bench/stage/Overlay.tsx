@@ -8,6 +8,7 @@ import { useOthersHere } from "../use-others";
 import { useBoxesAtRest } from "./boxes";
 import { Frame } from "./Frame";
 import { cornersOf, pathOf } from "./geometry";
+import { Guides } from "./Guides";
 import { PointHandles } from "./PointHandles";
 import { TextInPlace } from "./TextInPlace";
 import { useMarquee } from "./use-marquee";
@@ -35,7 +36,7 @@ export function Overlay({
   const [writing, setWriting] = useState<string>();
   const written = writing === undefined ? undefined : boxes.get(writing);
   const shown = layers.filter(
-    ({ id, hidden, locked, kind }) => !hidden && !locked && kind !== "group" && boxes.has(id),
+    ({ id, hidden, locked, kind, guide }) => !hidden && !locked && !guide && kind !== "group" && boxes.has(id),
   );
   const marquee = useMarquee(
     svg,
@@ -87,12 +88,14 @@ export function Overlay({
             onPointerDown={(event) => press(event, id)}
           />
         ))}
+        <Guides svg={svg} format={format} perPx={perPx} />
         <TheirLayers />
         <Thread format={format} />
         {marquee.frame && <rect className="overlay__marquee pe-none" {...marquee.frame} />}
         {chosen.map((id) => {
           const box = boxes.get(id);
-          return box && <Frame key={id} box={box} last={id === chosen.at(-1)} zoom={perPx} begin={begin} />;
+          const isGuide = layers.some((layer) => layer.id === id && layer.guide);
+          return box && !isGuide && <Frame key={id} box={box} last={id === chosen.at(-1)} zoom={perPx} begin={begin} />;
         })}
         <PointHandles format={format} turnedRound={turnedRound} />
         <SnapLines lines={lines} scale={pxPerU(format)} />
@@ -131,11 +134,18 @@ const SnapLines = ({ lines, scale }: { lines: readonly SnapLine[]; scale: number
 
 function Distance({ applied, would }: { applied: { x: number; y: number }; would: Tie | undefined }) {
   const layers = useBench((state) => state.document.layers);
-  const nameOf = (id: string) => layers.find((layer) => layer.id === id)?.name ?? id;
+  const find = (id: string) => layers.find((layer) => layer.id === id);
+  const words =
+    would &&
+    tieWords(
+      would,
+      (id) => find(id)?.name ?? id,
+      (id) => find(id)?.guide === true,
+    );
   return (
     <output className="overlay__distance text-sheet fs-12 position-absolute figures">
       {applied.x.toFixed(1)} u right, {applied.y.toFixed(1)} u down
-      {would && ` · will stand on the ${tieWords(would, nameOf)} (Alt: not)`}
+      {words && ` · will stand on the ${words} (Alt: not)`}
     </output>
   );
 }
