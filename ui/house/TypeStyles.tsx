@@ -1,29 +1,18 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Form, Modal } from "react-bootstrap";
 import { PlusLg, Trash } from "react-bootstrap-icons";
 import type { House } from "@/core/document/house";
 import type { TypeStyle } from "@/core/document/text";
 import { freshId, idFrom } from "@/core/edit/blank";
 import { addType, withParts } from "@/core/edit/house-edit";
-import { bundledFonts, faceFile, pickFace, type Face } from "@/core/type/catalogue";
+import type { Face } from "@/core/type/catalogue";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
+import { facesOf, useFace } from "@/ui/parts/use-face";
 import { LicenceBox } from "./LicenceBox";
 import type { SectionProps } from "./section";
 import { NumberCell, TextCell } from "./TextCell";
 import { UploadButton } from "@/ui/parts/UploadButton";
-
-/** Faces that ship and those of the house. */
-function facesOf(house: House): Face[] {
-  const own = house.fonts.map(({ hash, family, weight, italic, weights }) => ({
-    id: hash,
-    family,
-    weight,
-    italic,
-    ...(weights ? { weights } : {}),
-  }));
-  return [...bundledFonts.faces, ...own];
-}
 
 /** Type styles, each shown in itself. */
 export function TypeStyles(props: SectionProps) {
@@ -249,27 +238,15 @@ function readFeatures(text: string): Record<string, number> {
 }
 
 function Specimen({ style, faces, text }: { style: TypeStyle; faces: readonly Face[]; text: string }) {
-  const face = pickFace({ faces, fallbacks: [] }, style.family, style.weight, style.italic);
-  const file = face && faceFile(face.id);
-  const [ready, setReady] = useState("");
-  useEffect(() => {
-    if (!file) return;
-    const path = /^[0-9a-f]{64}$/.test(file) ? `/api/media/${file}` : `/fonts/${encodeURIComponent(file)}`;
-    const font = new FontFace(`specimen-${file}`, `url("${path}")`);
-    void font.load().then(
-      () => {
-        document.fonts.add(font);
-        setReady(file);
-      },
-      () => setReady(""),
-    );
-  }, [file]);
+  const family = useFace(faces, style);
   return (
     <p
       className="specimen"
       style={{
-        fontFamily: ready ? `"specimen-${ready}"` : undefined,
+        fontFamily: family && `"${family}"`,
         fontSize: Math.min(54, style.size * 8),
+        fontStyle: style.italic ? "italic" : "normal",
+        fontWeight: style.weight,
         letterSpacing: `${style.tracking / 100}em`,
         textTransform: style.case === "upper" ? "uppercase" : style.case === "lower" ? "lowercase" : "none",
         fontVariantNumeric: style.figures === "tabular" ? "tabular-nums" : undefined,

@@ -25,25 +25,14 @@ interface Pull {
   atU: number;
 }
 
-/** Guides over the format that is shown large: pulled out of its edges, moved, and pulled out of it to be rid of them. */
-export function Guides({
-  svg,
-  format,
-  perPx,
-}: {
-  svg: RefObject<SVGSVGElement | null>;
-  format: Format;
-  perPx: number;
-}) {
+/** Pulling guides: out of an edge, about, and out of the format. */
+function useGuidePull(svg: RefObject<SVGSVGElement | null>, format: Format, perPx: number) {
   const store = useBenchStore();
   const rest = useBoxesAtRest();
-  const layers = useBench((state) => state.document.layers);
-  const chosen = useBench((state) => state.chosen);
   const pull = useRef<Pull | undefined>(undefined);
   const [pulled, setPulled] = useState<Pick<Pull, "axis" | "atU" | "id">>();
   const scale = pxPerU(format);
   const size = { width: format.width / scale, height: format.height / scale };
-  const sideOf = (axis: GuideAxis) => (axis === "x" ? size.width : size.height);
   const placeU = (event: ReactPointerEvent, axis: GuideAxis): number => {
     const { left, top, width } = svg.current!.getBoundingClientRect();
     const atPx = axis === "x" ? event.clientX - left : event.clientY - top;
@@ -83,7 +72,7 @@ export function Guides({
     if (!now || !pulled) return;
     const { edit, choose } = store.getState();
     const { axis, id, atU } = now;
-    const out = atU <= 0 || atU >= sideOf(axis);
+    const out = atU <= 0 || atU >= sideU(format, axis);
     if (id && out) edit("Take a guide away", (draft) => removeLayers(draft, [id]), now.name);
     if (id || out) return;
     let made: string | undefined;
@@ -91,6 +80,27 @@ export function Guides({
     if (made) choose([made]);
   };
   const hands = { onPointerMove: move, onPointerUp: end, onPointerCancel: end };
+  return { begin, hands, pulled };
+}
+
+const sideU = (format: Format, axis: GuideAxis): number =>
+  (axis === "x" ? format.width : format.height) / pxPerU(format);
+
+/** Guides over the format that is shown large: pulled out of its edges, moved, and pulled out of it to be rid of them. */
+export function Guides({
+  svg,
+  format,
+  perPx,
+}: {
+  svg: RefObject<SVGSVGElement | null>;
+  format: Format;
+  perPx: number;
+}) {
+  const rest = useBoxesAtRest();
+  const layers = useBench((state) => state.document.layers);
+  const chosen = useBench((state) => state.chosen);
+  const { begin, hands, pulled } = useGuidePull(svg, format, perPx);
+  const scale = pxPerU(format);
   const boxes = new Map([...rest].map(([id, { box }]) => [id, box]));
   const line = (axis: GuideAxis, atU: number) =>
     axis === "x"
@@ -138,7 +148,7 @@ export function Guides({
           y={pulled.axis === "x" ? 24 * perPx : pulled.atU * scale - 6 * perPx}
           fontSize={12 * perPx}
         >
-          {placeWords(pulled.axis, pulled.atU, sideOf(pulled.axis))}
+          {placeWords(pulled.axis, pulled.atU, sideU(format, pulled.axis))}
         </text>
       )}
     </g>

@@ -102,7 +102,13 @@ export function Overlay({
       </svg>
       {way && <Distance applied={way} would={would} />}
       {writing && written && (
-        <TextInPlace layerId={writing} box={written} format={format} onDone={() => setWriting(undefined)} />
+        <TextInPlace
+          layerId={writing}
+          box={written}
+          format={format}
+          perPx={perPx}
+          onDone={() => setWriting(undefined)}
+        />
       )}
     </>
   );

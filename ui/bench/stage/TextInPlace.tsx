@@ -1,45 +1,52 @@
 "use client";
+import { useMemo, type CSSProperties } from "react";
 import { isWritten } from "@/core/fields/field";
-import type { Format } from "@/core/document/format";
+import { pxPerU, type Format } from "@/core/document/format";
+import type { Layer } from "@/core/document/layer";
 import { fieldOf, writeWords } from "@/core/edit/fields";
 import type { RestBox } from "@/core/sample/rest";
+import { facesOf, useFace } from "@/ui/parts/use-face";
 import { useBench } from "../store";
-import { cornersOf } from "./geometry";
+import { heightsOf, ownType, styleOf } from "./own-type";
+
+interface Props {
+  readonly layerId: string;
+  readonly box: RestBox;
+  readonly format: Format;
+  /** Pixels of the format for one of the screen. */
+  readonly perPx: number;
+  readonly onDone: () => void;
+}
 
 /** Writes a text where it stands: the layer's own words, or the sample of the field that fills it. */
-export function TextInPlace({
-  layerId,
-  box,
-  format,
-  onDone,
-}: {
-  layerId: string;
-  box: RestBox;
-  format: Format;
-  onDone: () => void;
-}) {
+export function TextInPlace(props: Props) {
+  const layer = useBench((state) => state.document.layers.find(({ id }) => id === props.layerId));
+  return layer?.kind === "text" ? <Words {...props} layer={layer} /> : null;
+}
+
+function Words({ layer, box, format, perPx, onDone }: Props & { layer: Extract<Layer, { kind: "text" }> }) {
   const edit = useBench((state) => state.edit);
-  const layer = useBench((state) => state.document.layers.find(({ id }) => id === layerId));
-  const field = useBench((state) => fieldOf(state.document, layerId, "text"));
-  if (layer?.kind !== "text") return null;
+  const field = useBench((state) => fieldOf(state.document, layer.id, "text"));
   const sample = field && isWritten(field) ? field : undefined;
-  const corners = cornersOf(box);
-  const left = Math.min(...corners.map(({ x }) => x));
-  const top = Math.min(...corners.map(({ y }) => y));
-  const width = Math.max(...corners.map(({ x }) => x)) - left;
-  const percent = (part: number, side: number) => `${(100 * part) / side}%`;
-  const write = (text: string) => edit("Write", (draft) => writeWords(draft, layerId, text), `write ${layerId}`);
+  const perU = pxPerU(format) / perPx;
+  const own = useOwnType(layer, box, perU);
+  const [a, b, c, d, e, f] = box.world.map((value, i) => value / (i < 4 ? pxPerU(format) : perPx));
+  const write = (text: string) => edit("Write", (draft) => writeWords(draft, layer.id, text), `write ${layer.id}`);
   return (
     <textarea
-      className="in-place bg-sheet fs-16 py-4 px-8 position-absolute"
+      className={`in-place position-absolute ${own ? "is-own" : "bg-sheet fs-16 py-4 px-8"}`}
       aria-label={`Text of ${layer.name}`}
       dir="auto"
       autoFocus
+      spellCheck={false}
       value={sample ? sample.sample : layer.text}
       style={{
-        left: percent(left, format.width),
-        top: percent(top, format.height),
-        width: `max(${percent(width, format.width)}, 160px)`,
+        left: 0,
+        top: 0,
+        width: `max(${box.box.width * perU}px, 160px)`,
+        transformOrigin: "0 0",
+        transform: `matrix(${[a, b, c, d, e, f].join()}) translate(${box.box.x * perU}px, ${box.box.y * perU}px)`,
+        ...own,
       }}
       onFocus={(event) => event.target.select()}
       onChange={(event) => write(event.target.value)}
@@ -50,4 +57,23 @@ export function TextInPlace({
       }}
     />
   );
+}
+
+/**
+ * The layer's own type, so that what is written lies on what the stage paints and only the caret is seen of it. Not where
+ * the stage shows other words than are written, or parts of them otherwise.
+ */
+function useOwnType(layer: Extract<Layer, { kind: "text" }>, box: RestBox, perU: number): CSSProperties | undefined {
+  const house = useBench((state) => state.house);
+  const tried = useBench((state) => state.tried);
+  const style = useMemo(() => styleOf(layer, house), [layer, house]);
+  const faces = useMemo(() => facesOf(house), [house]);
+  const family = useFace(faces, style ?? { family: "", weight: 400, italic: false });
+  const heights = useMemo(
+    () => (family && style ? heightsOf(family, style.weight, style.italic) : undefined),
+    [family, style],
+  );
+  const otherwise = tried !== undefined || layer.stretches.length > 0 || layer.timer !== undefined;
+  if (!style || !heights || otherwise || style.case === "title") return undefined;
+  return { ...ownType(layer, style, heights, box.box, perU), fontFamily: `"${family}"` };
 }

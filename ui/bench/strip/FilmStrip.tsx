@@ -1,15 +1,14 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Design } from "@/core/document/design";
 import { sampleValues } from "@/core/document/values";
 import { pxPerU } from "@/core/document/format";
-import { withInner } from "@/core/edit/layers";
 import { stageClient } from "@/ui/stage/client";
 import type { StagePlayer, StageScene } from "@/ui/stage/player";
 import { cornersOf } from "../stage/geometry";
 import { useBoxesAtRest } from "../stage/boxes";
 import { useBench } from "../store";
 import { stretchOf, type Papers } from "./papers";
+import { onlyLayer } from "./use-thumbs";
 
 const count = 10;
 const frameWidth = 112;
@@ -37,7 +36,7 @@ export function FilmStrip({
   const boxes = useBoxesAtRest();
   const format = house.formats.find(({ id }) => id === formatId)!;
   const [whole, setWhole] = useState(false);
-  const alone = useMemo(() => (chosen === undefined ? design : only(design, chosen)), [design, chosen]);
+  const alone = useMemo(() => (chosen === undefined ? design : onlyLayer(design, chosen)), [design, chosen]);
   const { fromS, toS } = stretchOf(phase, papers);
   const times = useMemo(
     () => Array.from({ length: count }, (_, i) => fromS + ((toS - fromS) * i) / (count - 1)),
@@ -111,20 +110,6 @@ function FilmFrame({ picture, area, width }: { picture: Shot | undefined; area: 
     );
   }, [picture, area, width]);
   return <canvas ref={canvas} width={frameWidth * 2} height={frameHeight * 2} />;
-}
-
-/** The layer with what is inside it; all others are there to be tied to and matted by, but not seen. */
-function only(design: Design, id: string): Design {
-  const kept = withInner(design, [id]);
-  for (let at = design.layers.find((layer) => layer.id === id)?.in; at !== undefined;) {
-    kept.add(at);
-    const up: string = at;
-    at = design.layers.find((layer) => layer.id === up)?.in;
-  }
-  return {
-    ...design,
-    layers: design.layers.map((layer) => (kept.has(layer.id) ? layer : { ...layer, matteOnly: true })),
-  };
 }
 
 /** The part of the format to look at, in the film's proportions. */

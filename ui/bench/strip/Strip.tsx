@@ -12,6 +12,7 @@ import { StripHead } from "./StripHead";
 import { StripRow } from "./StripRow";
 import { Threads } from "./Threads";
 import { treeRows } from "./tree";
+import { useThumbs } from "./use-thumbs";
 
 /** Layer list and time in one: rows are layers, the papers are arrive, the folded stay, and leave. */
 export function Strip({ player, onSound }: { player: StagePlayer; onSound: () => void }) {
@@ -30,6 +31,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
   const rows = useMemo(() => treeRows(layers, folded), [layers, folded]);
   const shown =
     stage.kind === "ready" ? (stage.formats.find((f) => f.format.id === format) ?? stage.formats[0]) : undefined;
+  const thumbs = useThumbs();
   const listed = useMemo(() => rows.map(({ layer }) => layer), [rows]);
   const papers = usePapers(shown, held);
   const bars = useByLayer(shown?.bars);
@@ -87,6 +89,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
               bars={bars(layer.id)}
               ticks={ticks(layer.id)}
               order={order}
+              thumb={thumbs.get(layer.id)}
             />
           ))}
         </AllBars.Provider>

@@ -1,6 +1,15 @@
 "use client";
-import { memo, useState, type KeyboardEvent, type ReactNode } from "react";
-import { ChevronDown, ChevronRight, Eye, EyeSlash, InputCursorText, Lock, Unlock } from "react-bootstrap-icons";
+import { memo, useCallback, useState, type KeyboardEvent, type ReactNode } from "react";
+import {
+  BorderMiddle,
+  ChevronDown,
+  ChevronRight,
+  Eye,
+  EyeSlash,
+  InputCursorText,
+  Lock,
+  Unlock,
+} from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { stepLayer } from "@/core/edit/layers";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
@@ -21,6 +30,7 @@ interface RowProps {
   readonly bars: readonly MoveBar[];
   readonly ticks: readonly KeyTick[];
   readonly order: readonly string[];
+  readonly thumb: ImageBitmap | undefined;
 }
 
 type Switch = "hidden" | "locked";
@@ -111,6 +121,7 @@ function RowName(props: RowProps & { renaming: boolean; onRenaming: (on: boolean
       ) : (
         <i className="strip__dot" aria-hidden />
       )}
+      <LayerThumb picture={props.thumb} guide={layer.guide === true} />
       {renaming ? (
         <NameBox layer={layer} onDone={() => onRenaming(false)} />
       ) : (
@@ -133,6 +144,21 @@ function RowName(props: RowProps & { renaming: boolean; onRenaming: (on: boolean
       </RowButton>
     </div>
   );
+}
+
+/** What a layer looks like by itself, over a ground that dark and light are seen on. */
+function LayerThumb({ picture, guide }: { picture: ImageBitmap | undefined; guide: boolean }) {
+  const draw = useCallback(
+    (canvas: HTMLCanvasElement | null) => {
+      if (!canvas || !picture) return;
+      canvas.width = picture.width;
+      canvas.height = picture.height;
+      canvas.getContext("2d")?.drawImage(picture, 0, 0);
+    },
+    [picture],
+  );
+  if (guide) return <BorderMiddle className="strip__thumb is-guide flex-none" aria-label="Guide" />;
+  return <span className="strip__thumb flex-none overflow-hidden">{picture && <canvas ref={draw} aria-hidden />}</span>;
 }
 
 function RowButton(props: { label: string; title?: string; on?: boolean; press: () => void; children: ReactNode }) {
