@@ -275,6 +275,46 @@ test("a frame chooses what it touches; a command is found by its name, and a lay
   await page.close();
 });
 
+test("a guide is pulled out of the edge, a layer let go on it stands on it, and pulled out of the format it is gone", async () => {
+  const { page, errors, id } = await bench("Guided");
+  const pull = async (from: { x: number; y: number }, by: { x: number; y: number }) => {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + by.x / 2, from.y + by.y / 2, { steps: 4 });
+    await page.mouse.move(from.x + by.x, from.y + by.y, { steps: 6 });
+    await page.mouse.up();
+  };
+  const stage = (await (await page.$(".overlay"))!.boundingBox())!;
+  await pull({ x: stage.x - 5, y: stage.y + 80 }, { x: stage.width / 2 + 40, y: 0 });
+  const made = await until(
+    () => draft(id),
+    ({ layers }) => layers.some((layer) => layer.guide),
+    10,
+  );
+  const guide = made.layers.find((layer) => layer.guide)!;
+  await page.waitForSelector(`[data-guide=${guide.id}]`);
+  const line = (await (await page.$(`[data-guide=${guide.id}]`))!.boundingBox())!;
+  const hit = (await (await page.$(".overlay__hit[data-layer=panel]"))!.boundingBox())!;
+  // Its left edge comes to lie a little beside the line, which holds it.
+  await pull({ x: hit.x + 30, y: hit.y + hit.height / 2 }, { x: line.x + line.width / 2 - hit.x + 3, y: -60 });
+  const tied = await until(
+    () => draft(id),
+    ({ layers }) => layers.some(({ place }) => place.on === guide.id),
+    10,
+  );
+  expect(tied.layers.find(({ place }) => place.on === guide.id)!.place).toMatchObject({ at: { x: 0 }, dx: 0 });
+  await page.keyboard.press("Escape");
+  await pull({ x: line.x + line.width / 2, y: stage.y + 20 }, { x: -stage.width, y: 0 });
+  const left = await until(
+    () => draft(id),
+    ({ layers }) => !layers.some((layer) => layer.guide),
+    10,
+  );
+  expect(left.layers.every(({ place }) => place.on !== guide.id)).toBe(true);
+  expect(errors).toEqual([]);
+  await page.close();
+});
+
 test("two at one draft see one another, and what the other holds, until one goes", async () => {
   const { page, id } = await bench("Two at it");
   const other = await signedIn(browser, "odile");

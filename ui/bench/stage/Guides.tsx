@@ -10,8 +10,8 @@ import { useBench, useBenchStore } from "../store";
 import { useBoxesAtRest } from "./boxes";
 import { snapBoxes } from "./snap-boxes";
 
-/** How far in from the format's edge a new guide can be pulled out, and how near to one it is taken hold of. */
-const edgePx = 6;
+/** How wide the strip beside the format is that a new guide is pulled out of, and how near one is taken hold of. */
+const edgePx = 11;
 const gripPx = 9;
 const snapReachPx = 6;
 let pulls = 0;
@@ -46,6 +46,7 @@ function useGuidePull(svg: RefObject<SVGSVGElement | null>, format: Format, perP
   const begin = (event: ReactPointerEvent, axis: GuideAxis, id?: string, box?: Box) => {
     if (event.button !== 0) return;
     event.stopPropagation();
+    event.preventDefault();
     event.currentTarget.setPointerCapture(event.pointerId);
     if (id) store.getState().choose([id]);
     const fromU = box ? (axis === "x" ? box.x : box.y) : 0;
@@ -110,7 +111,7 @@ export function Guides({
     <g className="guides">
       <rect
         className="guides__edge is-y"
-        {...{ x: 0, y: 0, width: format.width, height: edgePx * perPx }}
+        {...{ x: 0, y: -edgePx * perPx, width: format.width, height: edgePx * perPx }}
         onPointerDown={(event) => begin(event, "y")}
         {...hands}
       >
@@ -118,7 +119,7 @@ export function Guides({
       </rect>
       <rect
         className="guides__edge is-x"
-        {...{ x: 0, y: 0, width: edgePx * perPx, height: format.height }}
+        {...{ x: -edgePx * perPx, y: 0, width: edgePx * perPx, height: format.height }}
         onPointerDown={(event) => begin(event, "x")}
         {...hands}
       >

@@ -83,7 +83,8 @@ export function ownType(
     textAlign: align === "centre" ? "center" : align,
     whiteSpace: maxLines === 1 ? "pre" : "pre-wrap",
     width: box.width * perU + spare,
-    height: Math.max(box.height * perU, line) + line,
+    // A next line has room before the stage has made it.
+    height: Math.max(box.height * perU, line) + (maxLines > 1 ? line : 0),
     marginLeft: shift,
     marginTop: wanted - natural,
   };
