@@ -47,6 +47,7 @@ test("a colour is changed, undone, done again, and shows its opacity only where 
   const before = await coral();
   demoHex = before.hex;
   await page.goto(`${base}/house`);
+  await page.waitForSelector("[aria-label='Value of Coral']");
   expect(await page.$eval("[aria-label='Value of Coral']", (e) => (e as HTMLInputElement).value)).toBe(
     before.hex.slice(0, 7),
   );
