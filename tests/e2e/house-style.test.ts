@@ -25,7 +25,7 @@ afterAll(async () => {
 });
 
 const house = async (): Promise<{ revision: number; document: House }> => (await as("tomas", "GET", "/api/house")).data;
-const coral = async () => (await house()).document.colours.find(({ role }) => role === "coral")!;
+const pollen = async () => (await house()).document.colours.find(({ role }) => role === "pollen")!;
 const release = async () => (await as("tomas", "GET", `/api/designs/${id}`)).data.release.number;
 
 async function write(label: string, text: string): Promise<void> {
@@ -44,20 +44,20 @@ const command = async (key: KeyInput, shift = false) => {
 };
 
 test("a colour is changed, undone, done again, and shows its opacity only where it has one", async () => {
-  const before = await coral();
+  const before = await pollen();
   demoHex = before.hex;
   await page.goto(`${base}/house`);
-  await page.waitForSelector("[aria-label='Value of Coral']");
-  expect(await page.$eval("[aria-label='Value of Coral']", (e) => (e as HTMLInputElement).value)).toBe(
+  await page.waitForSelector("[aria-label='Value of Pollen']");
+  expect(await page.$eval("[aria-label='Value of Pollen']", (e) => (e as HTMLInputElement).value)).toBe(
     before.hex.slice(0, 7),
   );
-  await write("Value of Coral", "#d05a44");
-  await until(coral, ({ hex }) => hex === "#d05a44ff");
-  expect(await page.$eval("[title^='Undo:']", (e) => e.getAttribute("title"))).toContain("Colour “Coral”");
+  await write("Value of Pollen", "#e8b838");
+  await until(pollen, ({ hex }) => hex === "#e8b838ff");
+  expect(await page.$eval("[title^='Undo:']", (e) => e.getAttribute("title"))).toContain("Colour “Pollen”");
   await command("z");
-  await until(coral, ({ hex }) => hex === before.hex);
+  await until(pollen, ({ hex }) => hex === before.hex);
   await command("z", true);
-  await until(coral, ({ hex }) => hex === "#d05a44ff");
+  await until(pollen, ({ hex }) => hex === "#e8b838ff");
 });
 
 test("what a change touches is seen as it is and as it would be, and published again as one job", async () => {
@@ -95,20 +95,23 @@ test("what a change touches is seen as it is and as it would be, and published a
 
 test("what others have changed meanwhile is kept beside one’s own", async () => {
   const { revision, document } = await house();
-  const leaf = document.colours.findIndex(({ role }) => role !== "coral");
+  const leaf = document.colours.findIndex(({ role }) => role !== "pollen");
   const before = document.colours[leaf]!;
   await page.setOfflineMode(true);
-  await write("Value of Coral", "#f07059");
+  await write("Value of Pollen", "#f2c044");
   const patches = [{ op: "replace", path: ["colours", leaf, "name"], value: "Renamed" }];
   await as("odile", "POST", "/api/house/patches", { revision, patches });
   await page.setOfflineMode(false);
   try {
     const both = await until(
-      house,
-      ({ document: { colours } }) => colours.some(({ role, hex }) => role === "coral" && hex === "#f07059ff"),
+      async () => {
+        const { colours } = (await house()).document;
+        return [colours.find(({ role }) => role === "pollen")!.hex, colours[leaf]!.name];
+      },
+      ([hex]) => hex === "#f2c044ff",
       20,
     );
-    expect(both.document.colours[leaf]!.name).toBe("Renamed");
+    expect(both[1]).toBe("Renamed");
   } finally {
     const now = await house();
     const back = [{ op: "replace", path: ["colours", leaf, "name"], value: before.name }];
@@ -119,7 +122,7 @@ test("what others have changed meanwhile is kept beside one’s own", async () =
 
 test("asked on another state of the house style nothing is published; what has gone on by itself is told", async () => {
   const { revision, document } = await house();
-  const at = document.colours.findIndex(({ role }) => role === "coral");
+  const at = document.colours.findIndex(({ role }) => role === "pollen");
   const ask = (on: number, releases: string[]) =>
     as("tomas", "POST", "/api/house/republish", { revision: on, releases });
   expect((await ask(revision - 1, ["00000000000000000000"])).status).toBe(409);
