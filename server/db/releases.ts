@@ -137,9 +137,14 @@ export interface ReleaseBehind {
   readonly clips: number;
 }
 
-/** The newest releases that were published with any other state of the house style, newest first; nothing of them is read. */
+/**
+ * The newest releases that were published with any other state of the house style, newest first, of designs that are not
+ * put away; nothing of them is read.
+ */
 export async function listReleasesBehind(db: Db, houseHash: string): Promise<ReleaseBehind[]> {
   const rows: ReleaseBehind[] = await newestReleases(db)
+    .join("design as d", "d.id", "r.design_id")
+    .where("d.archived", false)
     .whereNot("r.house_hash", houseHash)
     .select(
       { id: "r.id", designId: "r.design_id", number: "r.number", clips: clipsMade(db) },

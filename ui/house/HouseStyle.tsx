@@ -35,18 +35,16 @@ export function HouseStyle() {
     <main className="page house">
       <div className="page__head">
         <h1>{house.name}</h1>
-        <span className="ms-auto">
+        <p>
+          The house style: what every design draws on. A change shows in every draft at once; releases keep what they
+          were published with.{" "}
+          <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "All is saved."}</span>{" "}
           <StepsBack
             past={history.past[history.past.length - 1]}
             future={history.future[history.future.length - 1]}
             onUndo={undo}
             onRedo={redo}
           />
-        </span>
-        <p>
-          The house style: what every design draws on. A change shows in every draft at once; releases keep what they
-          were published with.{" "}
-          <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "All is saved."}</span>
         </p>
       </div>
       {fault && <Notice weight="stop">{fault}</Notice>}

@@ -105,7 +105,7 @@ function KeepForm() {
           value={name}
           onChange={(event) => setName(event.target.value)}
         />
-        <button type="submit" className="btn btn-primary" disabled={name.trim() === ""}>
+        <button type="submit" className="btn btn-primary flex-none text-nowrap" disabled={name.trim() === ""}>
           Keep it
         </button>
       </form>
