@@ -2,7 +2,7 @@ import { applyFinish } from "../finish/finish";
 import { intersectBox, isEmptyBox, type Box } from "../geometry/box";
 import { blurReach } from "../sample/reach";
 import type { LayerOp, MeanOp, UnderOp } from "../sample/types";
-import type { ContextLike, PaintHost, Surface } from "./canvas";
+import type { ContextLike, PaintHost, PixelsLike, Surface } from "./canvas";
 import { cssColour } from "./ink";
 import { MeanOf } from "./mean";
 import type { Brush } from "./steps/define";
@@ -67,16 +67,19 @@ export class LayerPainter {
   mean(op: MeanOp, context: ContextLike, bounds: Box): void {
     const { width, height } = this.area;
     const mean = new MeanOf(width * height);
+    let first: PixelsLike | undefined;
     for (const ops of op.samples) {
       const surface = this.surface();
       this.brush.paint(ops, surface.context);
-      mean.add(surface.context.getImageData(0, 0, width, height).data);
+      const pixels = surface.context.getImageData(0, 0, width, height);
+      first ??= pixels;
+      mean.add(pixels.data);
       this.host.release(surface);
     }
     const result = this.surface();
-    const pixels = result.context.getImageData(0, 0, width, height);
-    mean.write(pixels.data);
-    result.context.putImageData(pixels as never, 0, 0);
+    // Written over the first sample: reading pixels once more only to have some would cost as much as a sample.
+    if (first) mean.write(first.data);
+    if (first) result.context.putImageData(first as never, 0, 0);
     this.copy(result, context, this.area.x - bounds.x, this.area.y - bounds.y, 1);
     this.host.release(result);
   }

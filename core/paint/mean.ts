@@ -62,12 +62,12 @@ export class MeanOf {
     }
   }
 
-  /** Writes the mean of all samples. */
+  /** Writes the mean of all samples; over the first of them too, which is not needed any more then. */
   write(data: Uint8ClampedArray): void {
     const { first, count } = this;
     if (!first) return;
     const { levels } = first;
-    data.set(levels);
+    if (data !== levels) data.set(levels);
     const put = (at: number, r: number, g: number, b: number, a: number) => {
       const weight = levels[at + 3]! * count;
       const alpha = weight + a;
