@@ -41,7 +41,7 @@ export function copiesFor(design: Design, layers: readonly Layer[]): Layer[] {
 }
 
 /** A free id for each of these. */
-function freshIds(wanted: readonly string[], taken: Set<string>): Map<string, string> {
+export function freshIds(wanted: readonly string[], taken: Set<string>): Map<string, string> {
   return new Map(
     wanted.map((id) => {
       const next = freshId(id, taken);

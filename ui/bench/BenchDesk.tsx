@@ -46,8 +46,8 @@ export type Dialog = "layer" | "fields" | "publish" | "versions" | "try" | "keys
 
 /** The bench with one draft on it. */
 export function BenchDesk({ view, left }: { view: BenchView; left: readonly Unsent[] }) {
-  const { id: memberId } = useMember();
-  const [store] = useState(() => createBench(view, browserSide(memberId, view.id)));
+  const { id: memberId, name } = useMember();
+  const [store] = useState(() => createBench(view, browserSide(memberId, view.id), name));
   useEffect(() => store.getState().takeOver(left), [store, left]);
   useEffect(() => {
     const leave = () => void store.getState().leave();

@@ -1,5 +1,7 @@
+import { pxPerU } from "@/core/document/format";
 import { exposeWanted } from "@/core/edit/expose";
 import { addCue } from "@/core/edit/cues";
+import { addGuide, type GuideAxis } from "@/core/edit/guides";
 import { duplicateLayers, groupLayers, removeLayers, stepLayer, ungroup } from "@/core/edit/layers";
 import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { readingOrder } from "@/core/edit/reading-order";
@@ -68,6 +70,21 @@ function group(place: Workplace): void {
     () => made,
   )(place);
 }
+
+/** A guide by keys alone: in the middle of the format, to be moved from there by the arrows. */
+const newGuide =
+  (axis: GuideAxis) =>
+  ({ store }: Workplace): void => {
+    const { house, format: shown, edit, choose } = store.getState();
+    const format = house.formats.find(({ id }) => id === shown)!;
+    const size = { width: format.width / pxPerU(format), height: format.height / pxPerU(format) };
+    let made: string | undefined;
+    edit(
+      "New guide",
+      (draft) => void (made = addGuide(draft, axis, (axis === "x" ? size.width : size.height) / 2, size)),
+    );
+    if (made) choose([made]);
+  };
 
 function takeApart(place: Workplace): void {
   let freed: string[] = [];
@@ -216,6 +233,8 @@ export const commands: readonly Command[] = [
       store.getState().edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS)),
   },
   { id: "guides", name: "Safe areas, shown or not", keys: "G", run: ({ guides }) => guides() },
+  { id: "guide-upright", name: "New guide, upright", run: newGuide("x") },
+  { id: "guide-level", name: "New guide, level", run: newGuide("y") },
   { id: "fit", name: "The whole format", keys: "0", run: ({ view }) => view.fit() },
   {
     id: "fill-chosen",

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { BenchView, type Conflict } from "@/contract/designs";
 import { Saved } from "@/contract/patch";
 import type { Design } from "@/core/document/design";
+import { apartFrom } from "@/core/edit/apart";
 import { changesBetween } from "@/core/edit/compare";
 import { mergeDocuments, type Choice } from "@/core/edit/merge";
 import { refusalOf } from "@/core/edit/sound-document";
@@ -29,11 +30,14 @@ export interface News {
 const laterMs = 400;
 
 /** How a bench takes in what others do to its draft. */
-export function meeting(set: Set, get: Get, saver: Saver<Conflict>) {
+export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string | undefined) {
   let later: ReturnType<typeof setTimeout> | undefined;
   const merge = (theirs: Conflict, choose?: Choice) => {
     const base = saver.stored as Design;
-    const { merged, clashes } = mergeDocuments(base, get().document, theirs.document, choose);
+    const { document } = get();
+    // One's own other page, or an answer that was lost, has added the very same.
+    const mine = theirs.by === self ? document : apartFrom(base, document, theirs.document);
+    const { merged, clashes } = mergeDocuments(base, mine, theirs.document, choose);
     return { merged, clashes, sound: refusalOf(theirs.document, merged) === undefined };
   };
   const takeIn = (merged: Design, theirs: Conflict) => {

@@ -200,8 +200,8 @@ function unsentOnes(set: Set, get: Get, revision: number, browser: BrowserSide |
   } satisfies Partial<BenchState>;
 }
 
-/** Everything that a bench with one draft on it knows and does. */
-export function createBench(view: BenchView, browser?: BrowserSide) {
+/** Everything that a bench with one draft on it knows and does; whose bench it is by name. */
+export function createBench(view: BenchView, browser?: BrowserSide, memberName?: string) {
   return createStore<BenchState>((set, get) => {
     const saver: Saver<Conflict> = new Saver<Conflict>({
       path: `/api/designs/${view.id}`,
@@ -212,7 +212,7 @@ export function createBench(view: BenchView, browser?: BrowserSide) {
       whole: () => get().document,
       keep: browser && ((revision, unsaved, now) => browser.keeper.keep(revision, unsaved, now)),
     });
-    const others = meeting(set, get, saver);
+    const others = meeting(set, get, saver, memberName);
     return {
       ...firstState(view),
       ...editing(set, get, saver),

@@ -93,3 +93,22 @@ describe("bars", () => {
     expect(echo.width).toBeCloseTo(0.2 * papers.perS, 9);
   });
 });
+
+test("every instant of every clip has one place, in order, and leads back, however long its phases are", () => {
+  for (const arriveS of [0, 0.04, 0.9, 3]) {
+    for (const leaveS of [0, 0.3, 2.2]) {
+      for (const lengthS of [arriveS + leaveS + 0.01, arriveS + leaveS + 0.8, 12, 3600]) {
+        const papers = papersOf(facts(arriveS, leaveS, lengthS));
+        let before = -1;
+        for (let i = 0; i <= 200; i++) {
+          const share = shareAt(papers, (i * lengthS) / 200);
+          expect(share).toBeGreaterThanOrEqual(before);
+          expect(timeAt(papers, share)).toBeCloseTo((i * lengthS) / 200, 5);
+          before = share;
+        }
+        expect(before).toBeCloseTo(1, 9);
+        expect(Math.min(papers.arrive, papers.stay, papers.leave)).toBeGreaterThanOrEqual(-1e-12);
+      }
+    }
+  }
+});
