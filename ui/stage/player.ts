@@ -58,8 +58,6 @@ export interface StageOrder {
 let stages = 0;
 const settleMs = 180;
 /** While a drag goes on, the formats beside it are seen again so often. */
-/** Scenes on their way while something is pulled: one in the worker's hands, one waiting there. */
-const mostHurried = 2;
 const othersWaitMs = 900;
 const tellMs = 60;
 
@@ -82,7 +80,7 @@ export class StagePlayer {
     pointed: undefined,
   };
   private next: StageScene | StageOrder | undefined;
-  private flying = 0;
+  private preparing = false;
   private painting = false;
   private dirty = false;
   private afresh = true;
@@ -131,7 +129,7 @@ export class StagePlayer {
   show(scene: StageScene | StageOrder): void {
     this.next = scene;
     if (this.placed) this.hurry();
-    this.launch();
+    if (!this.preparing) void this.prepare();
   }
 
   /** Marks a layer on the picture; what plays is stopped where it is seen best. */
@@ -269,20 +267,14 @@ export class StagePlayer {
     this.ticker = requestAnimationFrame(this.tick);
   };
 
-  /**
-   * Sends the newest scene to the worker, once it has answered about the last one. While something is pulled about it
-   * is sent before that, so that the worker never waits for the page.
-   */
-  private launch(): void {
-    const most = this.hurried ? mostHurried : 1;
-    if (!this.next || this.flying >= most) return;
-    const scene = this.next;
-    this.next = undefined;
-    this.flying += 1;
-    void this.prepareFormats(scene).finally(() => {
-      this.flying -= 1;
-      this.launch();
-    });
+  private async prepare(): Promise<void> {
+    this.preparing = true;
+    while (this.next) {
+      const scene = this.next;
+      this.next = undefined;
+      await this.prepareFormats(scene);
+    }
+    this.preparing = false;
   }
 
   /** While a scene changes from moment to moment, the format that is looked at comes first, and the others as they can. */
