@@ -1,6 +1,9 @@
 import { IssueError } from "@/core/issue";
+import { isEmptyBox, type Box } from "@/core/geometry/box";
 import { frameToS } from "@/core/document/fps";
+
 import { paint } from "@/core/paint/paint";
+import { opsBounds } from "@/core/sample/bounds";
 import type { CheckScope } from "@/core/checks/define";
 import { issuesOf } from "@/core/checks/run";
 import { restBoxes } from "@/core/sample/rest";
@@ -224,11 +227,12 @@ async function paintTake(
   share: number,
   scale = 1,
 ): Promise<PaintedFrame | undefined> {
-  const { playable, bounds } = take;
+  const { playable } = take;
   const picture = playable.sample(timeS);
+  const isLight = share < 1;
+  const bounds = isLight ? seenOf(picture, take.bounds) : take.bounds;
   if (!afresh && picture.key === shown.paintedKey) return undefined;
   await loadPictures(take);
-  const isLight = share < 1;
   await (isLight ? loadSmallVideo : loadVideo)(take, picture);
   const surface = host.whole(bounds.width, bounds.height);
   const painting = () => paint(picture, bounds, surface.context, host);
@@ -241,6 +245,27 @@ async function paintTake(
     bitmap: bitmapAt(surface.canvas as OffscreenCanvas, scale),
     bounds: { x: x / share, y: y / share, width: width / share, height: height / share },
   };
+}
+
+/** Sides of light pictures are whole multiples of this, so that they stay the same from one to the next. */
+const seenStepPx = 16;
+
+/**
+ * As much of a picture as is drawn on. A canvas that is handed over is a new piece of memory for every picture: for a
+ * strap in a frame that is a hundredth of it.
+ */
+function seenOf(picture: Picture, within: Box): Box {
+  const drawn = opsBounds(picture.ops);
+  if (isEmptyBox(drawn)) return { ...within, width: Math.min(2, within.width), height: Math.min(2, within.height) };
+  const span = (from: number, length: number, start: number, whole: number) => {
+    const first = Math.floor((from - 1 - start) / seenStepPx) * seenStepPx;
+    const last = Math.ceil((from + length + 1 - start) / seenStepPx) * seenStepPx;
+    const low = Math.min(Math.max(0, first), Math.max(0, whole - 2));
+    return { at: start + low, side: Math.max(2, Math.min(whole, last) - low) };
+  };
+  const x = span(drawn.x, drawn.width, within.x, within.width);
+  const y = span(drawn.y, drawn.height, within.y, within.height);
+  return { x: x.at, y: y.at, width: Math.min(x.side, within.width), height: Math.min(y.side, within.height) };
 }
 
 /**
