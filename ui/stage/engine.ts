@@ -1,7 +1,6 @@
 import { IssueError } from "@/core/issue";
 import { isEmptyBox, type Box } from "@/core/geometry/box";
 import { frameToS } from "@/core/document/fps";
-
 import { paint } from "@/core/paint/paint";
 import { opsBounds } from "@/core/sample/bounds";
 import type { CheckScope } from "@/core/checks/define";
@@ -242,7 +241,9 @@ async function paintTake(
   const { x, y, width, height } = bounds;
   return {
     format: playable.format.id,
-    bitmap: bitmapAt(surface.canvas as OffscreenCanvas, scale),
+    bitmap: isLight
+      ? await copyOf(surface.canvas as OffscreenCanvas)
+      : bitmapAt(surface.canvas as OffscreenCanvas, scale),
     bounds: { x: x / share, y: y / share, width: width / share, height: height / share },
   };
 }
@@ -266,6 +267,15 @@ function seenOf(picture: Picture, within: Box): Box {
   const x = span(drawn.x, drawn.width, within.x, within.width);
   const y = span(drawn.y, drawn.height, within.y, within.height);
   return { x: x.at, y: y.at, width: Math.min(x.side, within.width), height: Math.min(y.side, within.height) };
+}
+
+/**
+ * What is shown for a moment only is copied: a canvas that is handed over must ask the browser for new memory, which
+ * costs some milliseconds while the page is busy.
+ */
+function copyOf(canvas: OffscreenCanvas): Promise<ImageBitmap> {
+  const { width, height } = canvas;
+  return createImageBitmap(canvas.getContext("2d")!.getImageData(0, 0, width, height));
 }
 
 /**
