@@ -59,6 +59,7 @@ let stages = 0;
 const settleMs = 180;
 /** While a drag goes on, the formats beside it are seen again so often. */
 const othersWaitMs = 900;
+const othersEveryMs = 120;
 const tellMs = 60;
 
 /**
@@ -92,6 +93,8 @@ export class StagePlayer {
   private placed = false;
   /** While a scene changes from moment to moment it is painted lightly; exactly once it has stood a little. */
   private hurried = false;
+  /** The scene that only the format that is looked at shows yet. */
+  private behind: StageScene | StageOrder | undefined;
   private waiting: readonly PreparedFormat[] | undefined;
   private telling: ReturnType<typeof setTimeout> | undefined;
   private settling: ReturnType<typeof setTimeout> | undefined;
@@ -126,9 +129,11 @@ export class StagePlayer {
   readonly snapshot = (): PlayerView => this.view;
 
   /** Shows a new version; while one is being prepared only the newest waiting one is kept. */
-  show(scene: StageScene | StageOrder): void {
-    this.next = scene;
-    if (this.placed) this.hurry();
+  show(scene: StageScene | StageOrder, settled = false): void {
+    if (settled) this.next ??= scene;
+    else this.next = scene;
+    this.behind = undefined;
+    if (this.placed && !settled) this.hurry();
     if (!this.preparing) void this.prepare();
   }
 
@@ -154,7 +159,9 @@ export class StagePlayer {
     clearTimeout(this.settling);
     this.settling = setTimeout(() => {
       this.hurried = false;
-      this.repaint(false);
+      // What the others have not been shown yet they are shown now.
+      if (this.behind) this.show(this.behind, true);
+      else this.repaint(false);
     }, settleMs);
   }
 
@@ -283,8 +290,14 @@ export class StagePlayer {
     try {
       if (first.length > 0) {
         if (!(await this.prepareSome(scene, first, true, this.wish(first, true)))) return;
-        if (this.next && performance.now() - this.othersMs < othersWaitMs) return;
+        // The others would keep the worker from the next picture of the one that is looked at.
+        const waitMs = this.next ? othersWaitMs : othersEveryMs;
+        if (performance.now() - this.othersMs < waitMs) {
+          this.behind = scene;
+          return;
+        }
       }
+      this.behind = undefined;
       const others = scene.formats.filter((id) => !first.includes(id));
       if (await this.prepareSome(scene, others, first.length > 0)) {
         if (first.length === 0) this.repaint(true);
