@@ -24,3 +24,6 @@ export function contrast(a: Rgba, b: Rgba): number {
   const [high, low] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
   return (high + 0.05) / (low + 0.05);
 }
+
+/** A colour as one writes it: its opacity only where it has one. */
+export const writtenHex = (hex: string): string => (/^#[0-9a-f]{6}ff$/i.test(hex) ? hex.slice(0, 7) : hex);

@@ -1,3 +1,4 @@
+import { writtenHex } from "../bind/colour";
 import type { Design } from "../document/design";
 import type { Clash } from "./merge";
 import { numberFacts, propertyLabel } from "./property-facts";
@@ -48,7 +49,7 @@ function sayValue(value: unknown, unit: string): string {
   if (value === undefined) return "taken away";
   if (typeof value === "number")
     return unit === "%" ? `${thousandth(value * 100)} %` : `${thousandth(value)} ${unit}`.trim();
-  if (typeof value === "string") return value === "" ? "empty" : `“${value}”`;
+  if (typeof value === "string") return value === "" ? "empty" : `“${writtenHex(value)}”`;
   if (typeof value === "boolean") return value ? "on" : "off";
   if (Array.isArray(value)) return value.length === 1 ? "one entry" : `${value.length} entries`;
   const { kind, name, label } = value as Record<string, unknown>;

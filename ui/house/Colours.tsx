@@ -1,6 +1,6 @@
 "use client";
 import { PlusLg, Trash, XLg } from "react-bootstrap-icons";
-import { contrast, parseHex } from "@/core/bind/colour";
+import { contrast, parseHex, writtenHex } from "@/core/bind/colour";
 import type { House } from "@/core/document/house";
 import { addColour } from "@/core/edit/house-edit";
 import type { SectionProps } from "./section";
@@ -10,9 +10,6 @@ type Colour = House["colours"][number];
 
 /** What a pair of colours is good for. Source: WCAG 2.2, 1.4.3. */
 const grade = (ratio: number): string => (ratio >= 4.5 ? "all text" : ratio >= 3 ? "large text" : "no text");
-
-/** A colour as one writes it: its opacity only where it has one. */
-const shown = (hex: string): string => hex.replace(/ff$/i, (end) => (hex.length === 9 ? "" : end));
 
 /** Named colours, and which of them text may take on each, with its contrast. */
 export function Colours({ house, edit, remove }: SectionProps) {
@@ -53,7 +50,7 @@ export function Colours({ house, edit, remove }: SectionProps) {
               </button>
             </div>
             <TextCell
-              value={shown(colour.hex)}
+              value={writtenHex(colour.hex)}
               label={`Value of ${colour.name}`}
               className="figures"
               check={(text) =>

@@ -1,6 +1,7 @@
 "use client";
 import { useId, useRef, useState } from "react";
 import { Overlay, Popover } from "react-bootstrap";
+import { writtenHex } from "@/core/bind/colour";
 import { ColourRef } from "@/core/document/colour";
 import type { House } from "@/core/document/house";
 import type { Layer } from "@/core/document/layer";
@@ -27,7 +28,7 @@ function shownColour(value: string, house: House, layers: readonly Layer[]): { n
   if (kind === "house") return { name: colour?.name ?? of, ...(colour && { css: colour.hex }) };
   if (kind === "pair") return { name: `To suit ${nameIn(layers, of)}` };
   if (kind === "same") return { name: `As ${nameIn(layers, of)}` };
-  return { name: of, css: of };
+  return { name: writtenHex(of), css: of };
 }
 
 /** A colour of the house, one that goes with another layer, or one of its own. */
@@ -154,7 +155,7 @@ function OwnColour({ value, onChange }: { value: string; onChange: (value: strin
         type="text"
         className="form-control form-control-sm figures"
         aria-label="Colour as #rrggbb or #rrggbbaa"
-        value={typed ?? value}
+        value={typed ?? writtenHex(value)}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => typed !== undefined && take(typed)}
         onKeyDown={(event) => event.key === "Enter" && typed !== undefined && take(typed)}
