@@ -124,13 +124,13 @@ test("a zip that is none and one with a password are refused in words", async ()
   writeFileSync(join(folder, "broken.zip"), "PK not at all");
   await give(".sheet-drop input", join(folder, "broken.zip"));
   await page.waitForFunction(() =>
-    /can’t be read as a zip/.test(document.querySelector("[role=dialog]")!.textContent!),
+    /can’t be read as a zip/.test(document.querySelector("[role=dialog]")?.textContent ?? ""),
   );
   const locked = new ZipWriter(new BlobWriter("application/zip"), { password: "fern" });
   await locked.add("somewhere.png", new Uint8ArrayReader(picture(1)));
   writeFileSync(join(folder, "locked.zip"), Buffer.from(await (await locked.close()).arrayBuffer()));
   await give(".sheet-drop input", join(folder, "locked.zip"));
-  await page.waitForFunction(() => /has a password/.test(document.querySelector("[role=dialog]")!.textContent!));
+  await page.waitForFunction(() => /has a password/.test(document.querySelector("[role=dialog]")?.textContent ?? ""));
 });
 
 // More words than three seconds are enough for.
@@ -292,7 +292,7 @@ test("rows move on to the next release, some of them, seen before and after, and
   await page.reload();
   await press(page, ".sheet__says button", /^See what it changes/);
   await page.waitForFunction(() =>
-    /3 of 3 rows look different/.test(document.querySelector("[role=dialog]")!.textContent!),
+    /3 of 3 rows look different/.test(document.querySelector("[role=dialog]")?.textContent ?? ""),
   );
   expect(await page.$$eval(".move-on__share", (all) => all.map((e) => e.textContent))).toEqual(
     Array.from({ length: 3 }, () => expect.stringMatching(/%/)),

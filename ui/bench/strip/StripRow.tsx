@@ -1,5 +1,5 @@
 "use client";
-import { memo, useCallback, useState, type KeyboardEvent, type ReactNode } from "react";
+import { memo, useState, type KeyboardEvent, type ReactNode } from "react";
 import {
   BorderMiddle,
   ChevronDown,
@@ -11,6 +11,7 @@ import {
   Unlock,
 } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
+import { BitmapCanvas } from "@/ui/parts/BitmapCanvas";
 import { stepLayer } from "@/core/edit/layers";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
 import { useBench, useBenchStore } from "../store";
@@ -148,17 +149,10 @@ function RowName(props: RowProps & { renaming: boolean; onRenaming: (on: boolean
 
 /** What a layer looks like by itself, over a ground that dark and light are seen on. */
 function LayerThumb({ picture, guide }: { picture: ImageBitmap | undefined; guide: boolean }) {
-  const draw = useCallback(
-    (canvas: HTMLCanvasElement | null) => {
-      if (!canvas || !picture) return;
-      canvas.width = picture.width;
-      canvas.height = picture.height;
-      canvas.getContext("2d")?.drawImage(picture, 0, 0);
-    },
-    [picture],
-  );
   if (guide) return <BorderMiddle className="strip__thumb is-guide flex-none" aria-label="Guide" />;
-  return <span className="strip__thumb flex-none overflow-hidden">{picture && <canvas ref={draw} aria-hidden />}</span>;
+  return (
+    <span className="strip__thumb flex-none overflow-hidden">{picture && <BitmapCanvas picture={picture} />}</span>
+  );
 }
 
 function RowButton(props: { label: string; title?: string; on?: boolean; press: () => void; children: ReactNode }) {
