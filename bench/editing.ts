@@ -151,7 +151,7 @@ export async function measureEditing(): Promise<Measurement[]> {
         name: "key press to changed pixels, 95th percentile",
         value: at(0.95),
         unit: "ms",
-        target: { is: "at most", value: 100 },
+        target: { is: "at most", value: 50 },
         detail,
       },
       {
