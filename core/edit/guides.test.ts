@@ -17,6 +17,10 @@ test("a guide keeps its distance from the side or the middle it is nearest to, a
   expect(right!.place).toMatchObject({ from: { x: 1, y: 0 }, dx: -9 });
   expect(middle!.place).toMatchObject({ from: { x: 0, y: 0.5 }, dy: 1 });
   expect(new Set(design.layers.map(({ name }) => name)).size).toBe(4);
+  // Turned round, what is seen at the left is the design's right.
+  const turned = designWith([box("a")]);
+  const seen = addGuide(turned, "x", 12, wide, true);
+  expect(turned.layers.find(({ id }) => id === seen)!.place).toMatchObject({ from: { x: 1, y: 0 }, dx: -12 });
   const scene = await sceneOf(design);
   expect(scene.sample(2).ops).toHaveLength(1);
 });

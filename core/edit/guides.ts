@@ -17,13 +17,18 @@ interface Side {
 }
 
 /** The side of the format, or its middle, that a guide is measured from: whichever is nearest. */
-const sideNear = (at: number, whole: number): 0 | 0.5 | 1 => (at < whole / 3 ? 0 : at > (whole * 2) / 3 ? 1 : 0.5);
+export const sideNear = (at: number, whole: number): 0 | 0.5 | 1 =>
+  at < whole / 3 ? 0 : at > (whole * 2) / 3 ? 1 : 0.5;
 
-/** Adds a guide at so many u from the format's left or top; `format` is its size in u. Gives the guide's id. */
-export function addGuide(design: Design, axis: GuideAxis, atU: number, format: Side): string {
+/**
+ * Adds a guide at so many u from the format's left or top; `format` is its size in u, and whether it is shown turned round,
+ * where a design counts from the right. Gives the guide's id.
+ */
+export function addGuide(design: Design, axis: GuideAxis, atU: number, format: Side, turnedRound = false): string {
   const whole = axis === "x" ? format.width : format.height;
-  const side = sideNear(atU, whole);
-  const by = tenths(atU - whole * side);
+  const at = axis === "x" && turnedRound ? whole - atU : atU;
+  const side = sideNear(at, whole);
+  const by = tenths(at - whole * side);
   const all = { kind: "share", of: "format", share: 1 };
   const none = { kind: "fixed", u: 0 };
   const upright = axis === "x";

@@ -2,7 +2,7 @@
 import { useRef, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
 import { pxPerU, type Format } from "@/core/document/format";
 import { nudge } from "@/core/edit/arrange";
-import { addGuide, guidesOf, type GuideAxis } from "@/core/edit/guides";
+import { addGuide, guidesOf, sideNear, type GuideAxis } from "@/core/edit/guides";
 import { removeLayers } from "@/core/edit/layers";
 import { snap } from "@/core/edit/snap";
 import type { Box } from "@/core/geometry/box";
@@ -21,12 +21,20 @@ interface Pull {
   /** None yet while a new one is pulled out. */
   readonly id: string | undefined;
   readonly name: string;
-  readonly fromU: number;
   atU: number;
 }
 
+interface GuidesProps {
+  readonly svg: RefObject<SVGSVGElement | null>;
+  readonly format: Format;
+  /** Whether the format is shown turned round: then what is seen at its left is the design's right. */
+  readonly turnedRound: boolean;
+  /** Pixels of the format for one of the screen. */
+  readonly perPx: number;
+}
+
 /** Pulling guides: out of an edge, about, and out of the format. */
-function useGuidePull(svg: RefObject<SVGSVGElement | null>, format: Format, perPx: number) {
+function useGuidePull({ svg, format, turnedRound, perPx }: GuidesProps) {
   const store = useBenchStore();
   const rest = useBoxesAtRest();
   const pull = useRef<Pull | undefined>(undefined);
@@ -49,8 +57,9 @@ function useGuidePull(svg: RefObject<SVGSVGElement | null>, format: Format, perP
     event.preventDefault();
     event.currentTarget.setPointerCapture(event.pointerId);
     if (id) store.getState().choose([id]);
-    const fromU = box ? (axis === "x" ? box.x : box.y) : 0;
-    pull.current = { axis, id, name: `drag guide ${++pulls}`, fromU, atU: fromU };
+    const atU = box ? (axis === "x" ? box.x : box.y) : 0;
+    pull.current = { axis, id, name: `drag guide ${++pulls}`, atU };
+    store.getState().show({ gesture: "stage" });
   };
   const move = (event: ReactPointerEvent) => {
     const now = pull.current;
@@ -60,7 +69,7 @@ function useGuidePull(svg: RefObject<SVGSVGElement | null>, format: Format, perP
       const { edit, onlyHere } = store.getState();
       const { id } = now;
       const axis = now.axis === "x" ? "width" : "height";
-      const byU = atU - now.atU;
+      const byU = now.axis === "x" && turnedRound ? now.atU - atU : atU - now.atU;
       edit("Move a guide", (draft) => nudge(draft, id, axis, byU, format.id, onlyHere), now.name);
     }
     now.atU = atU;
@@ -70,6 +79,7 @@ function useGuidePull(svg: RefObject<SVGSVGElement | null>, format: Format, perP
     const now = pull.current;
     pull.current = undefined;
     setPulled(undefined);
+    if (now) store.getState().show({ gesture: undefined });
     if (!now || !pulled) return;
     const { edit, choose } = store.getState();
     const { axis, id, atU } = now;
@@ -77,7 +87,7 @@ function useGuidePull(svg: RefObject<SVGSVGElement | null>, format: Format, perP
     if (id && out) edit("Take a guide away", (draft) => removeLayers(draft, [id]), now.name);
     if (id || out) return;
     let made: string | undefined;
-    edit("New guide", (draft) => void (made = addGuide(draft, axis, atU, size)));
+    edit("New guide", (draft) => void (made = addGuide(draft, axis, atU, size, turnedRound)));
     if (made) choose([made]);
   };
   const hands = { onPointerMove: move, onPointerUp: end, onPointerCancel: end };
@@ -88,19 +98,12 @@ const sideU = (format: Format, axis: GuideAxis): number =>
   (axis === "x" ? format.width : format.height) / pxPerU(format);
 
 /** Guides over the format that is shown large: pulled out of its edges, moved, and pulled out of it to be rid of them. */
-export function Guides({
-  svg,
-  format,
-  perPx,
-}: {
-  svg: RefObject<SVGSVGElement | null>;
-  format: Format;
-  perPx: number;
-}) {
+export function Guides(props: GuidesProps) {
+  const { format, perPx } = props;
   const rest = useBoxesAtRest();
   const layers = useBench((state) => state.document.layers);
   const chosen = useBench((state) => state.chosen);
-  const { begin, hands, pulled } = useGuidePull(svg, format, perPx);
+  const { begin, hands, pulled } = useGuidePull(props);
   const scale = pxPerU(format);
   const boxes = new Map([...rest].map(([id, { box }]) => [id, box]));
   const line = (axis: GuideAxis, atU: number) =>
@@ -159,7 +162,7 @@ export function Guides({
 /** Where a guide is, from the side that it keeps its distance to. */
 function placeWords(axis: GuideAxis, atU: number, wholeU: number): string {
   if (atU <= 0 || atU >= wholeU) return "Let go to be rid of it";
-  const near = atU < wholeU / 3 ? 0 : atU > (wholeU * 2) / 3 ? 1 : 0.5;
+  const near = sideNear(atU, wholeU);
   const by = Math.abs(atU - wholeU * near).toFixed(1);
   const side = axis === "x" ? ["left", "right"] : ["top", "bottom"];
   if (near === 0.5) return `${by} u from the middle`;

@@ -88,7 +88,7 @@ export function Overlay({
             onPointerDown={(event) => press(event, id)}
           />
         ))}
-        <Guides svg={svg} format={format} perPx={perPx} />
+        <Guides svg={svg} format={format} turnedRound={turnedRound} perPx={perPx} />
         <TheirLayers />
         <Thread format={format} />
         {marquee.frame && <rect className="overlay__marquee pe-none" {...marquee.frame} />}
