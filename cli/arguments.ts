@@ -14,13 +14,20 @@ export const usage = `rubrick: clips and pictures without the interface
                  [--length SECONDS] [--accept FINDING,…] [--json]
   rubrick frame  --design DESIGN --values FILE.json --format wide --out FILE.png
                  [--at SECONDS] [--rate 25] [--ground "#rrggbb"] [--length SECONDS]
+  rubrick pack   --design DESIGN,… --out FILE.zip [--values FILE.json|FILE.csv] [--whole]
+  rubrick unpack FILE.zip --out FOLDER
+  rubrick check  FILE.zip [--json]
 
   DESIGN   the id of a published design, as id or id@release, or a design's JSON file
-           (with --house FILE.json for its house style)
+           (with --house FILE.json for its house style), or a package: FILE.zip, FILE.zip#id where
+           several designs are in it
   NAME     the id of a saved output, or one of: see-through-clip, see-through-master, finished-clip
   SET      the id or the name of a saved set of outputs
   FINDING  what may go out although the checks would stop it, as they name it, such as text_cut:name:
 
+  A package holds designs, the part of the house style that they show, and all files of it; with --whole all of the house
+  style. Where a package has rows filled in, these are made unless --values names others. Checking one needs no Rubrick
+  that runs; the exit status is 1 when it can't be taken.
   Every row is looked at before anything is made. Rows that the checks stop are named and left out; then, or when a file
   is not as it was asked, the exit status is 1.
   A file that is there and was made from the same is left as it is, unless --again says otherwise; so a run that was
@@ -39,6 +46,7 @@ const options = {
   ground: { type: "string" },
   rate: { type: "string" },
   accept: { type: "string" },
+  whole: { type: "boolean", default: false },
   again: { type: "boolean", default: false },
   json: { type: "boolean", default: false },
   help: { type: "boolean", short: "h", default: false },
@@ -49,7 +57,7 @@ export type Flags = ReturnType<typeof readArguments>["flags"];
 export function readArguments(args: readonly string[]) {
   try {
     const { values, positionals } = parseArgs({ args: [...args], options, allowPositionals: true, strict: true });
-    return { command: positionals[0], flags: values };
+    return { command: positionals[0], flags: values, rest: positionals.slice(1) };
   } catch (error) {
     throw new UsageError((error as Error).message);
   }

@@ -3,13 +3,13 @@ import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { makeFrame } from "@/render/still";
 import { fileWords, fromCaller, needed, numberOf, rateOf, UsageError, type Flags } from "./arguments";
-import { loadStored } from "./instance";
 import { loadDesign, loadValues } from "./load";
 
 /** Writes one frame as PNG: the very pixels of a clip at this rate. */
 export async function frame(flags: Flags): Promise<boolean> {
-  const { design, house } = await loadDesign(flags);
-  const values = await loadValues(flags, design);
+  const loaded = await loadDesign(flags);
+  const { design, house, loadPicture } = loaded;
+  const values = await loadValues(flags, loaded);
   const format = needed(flags, "format");
   if (flags.ground !== undefined && !/^#[0-9a-fA-F]{6}$/.test(flags.ground)) {
     throw new UsageError("--ground must be a colour such as #203040.");
@@ -20,7 +20,7 @@ export async function frame(flags: Flags): Promise<boolean> {
     timeS: numberOf(flags, "at"),
     inClip: rateOf(flags),
     ground: flags.ground,
-    loadPicture: loadStored,
+    loadPicture,
   };
   const png = await makeFrame(request).catch((error: unknown) => {
     if (!(error instanceof IssueError)) throw error;

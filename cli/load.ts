@@ -6,9 +6,14 @@ import { House } from "@/core/document/house";
 import { faultsOf, parseDesign } from "@/core/document/upgrade";
 import { checkValues, startingValues, Values } from "@/core/document/values";
 import { database, isUnreachable } from "@/server/db/connection";
+import { packageLoader } from "@/render/package/load";
+import type { ToPack } from "@/render/package/write";
 import { findNumberedRelease } from "@/server/db/releases";
+import { localFile } from "@/server/files/storage";
+import { storedFile } from "@/server/packages/files";
 import { fileWords, fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
-import { joinInstance } from "./instance";
+import { joinInstance, loadStored } from "./instance";
+import { openPackage, packageNamed } from "./open-package";
 import { decodeText, readTable, type TableRow } from "./table";
 
 function readBytes(path: string): Uint8Array {
@@ -52,6 +57,48 @@ export interface LoadedDesign {
   readonly release: number;
   /** What was known to be wrong when it was published. */
   readonly accepted: readonly Accepted[];
+  /** Fill-ins that came along with it. */
+  readonly rows: readonly Values[];
+  /** Its pictures, frames and fonts. */
+  readonly loadPicture: (ref: string) => Promise<Uint8Array>;
+  /** The path of a sound. */
+  readonly soundFile: (hash: string) => Promise<string>;
+  /** What is known of a file of its house style. */
+  readonly fileOf: ToPack["fileOf"];
+}
+
+/** Files that lie in the store of the instance here. */
+const inStore: Pick<LoadedDesign, "rows" | "loadPicture" | "soundFile" | "fileOf"> = {
+  rows: [],
+  loadPicture: loadStored,
+  soundFile: async (hash) => {
+    joinInstance();
+    return localFile(hash);
+  },
+  fileOf: (hash, kind, name) => asking(() => storedFile(hash, kind, name)),
+};
+
+/** A design of a package: the one that is named, or the only one. */
+async function inPackage(name: string, { file, design }: { file: string; design: string | undefined }) {
+  const opened = await openPackage(file);
+  const { designs, house, files } = opened.package;
+  const ids = designs.map(({ document }) => document.id);
+  if (design === undefined && designs.length !== 1) {
+    throw new UsageError(
+      `${name} holds ${designs.length} designs. Name one: ${ids.map((id) => `${file}#${id}`).join(", ")}`,
+    );
+  }
+  const found = design === undefined ? designs[0]! : designs.find(({ document }) => document.id === design);
+  if (!found) throw new UsageError(`${file} has no design “${design}”; it has ${ids.join(", ")}.`);
+  const fileOf: ToPack["fileOf"] = async (hash) => {
+    const facts = files.find((one) => one.hash === hash)!;
+    return { ...facts, path: opened.pathOf(hash)! };
+  };
+  return {
+    ...{ design: found.document, house, release: found.release ?? 0, accepted: [], rows: found.rows, fileOf },
+    loadPicture: packageLoader(opened),
+    soundFile: async (hash: string) => opened.pathOf(hash)!,
+  };
 }
 
 function numbered(name: string, number: string | undefined): number | undefined {
@@ -63,25 +110,32 @@ function numbered(name: string, number: string | undefined): number | undefined 
 /** The design of a call: a published release by id, or a JSON file with its house style. */
 export async function loadDesign(flags: Flags): Promise<LoadedDesign> {
   const name = needed(flags, "design");
+  const packed = packageNamed(name);
+  if (packed) return inPackage(name, packed);
   if (name.endsWith(".json")) {
     const parsed = parseDesign(readJson(name));
     if (!parsed.ok)
       throw new UsageError(parsed.faults.map((fault) => `${name}: ${fault.path}: ${fault.message}`).join("\n"));
     const house = House.safeParse(readJson(needed(flags, "house")));
     if (!house.success) throw new UsageError(wordsOf("house style", house.error));
-    return { design: parsed.design, house: house.data, release: 0, accepted: [] };
+    return { design: parsed.design, house: house.data, release: 0, accepted: [], ...inStore };
   }
   const [id, number] = name.split("@");
   const release = await asking(() => findNumberedRelease(database(), id!, numbered(name, number)));
   if (!release) throw new UsageError(`There is no published design “${name}”.`);
-  return { design: release.document, house: release.house, release: release.number, accepted: release.accepted };
+  const { document: design, house, number: of, accepted } = release;
+  return { design, house, release: of, accepted, ...inStore };
 }
 
-/** The fill-ins of a call: one from JSON, or one for each row of a CSV; each with what is wrong with its values. */
-export async function loadRows(flags: Flags, design: Design): Promise<TableRow[]> {
+/**
+ * The fill-ins of a call: one from JSON, or one for each row of a CSV; those that came along with the design, or its
+ * samples, where none are named. Each with what is wrong with its values.
+ */
+export async function loadRows(flags: Flags, design: Design, along: readonly Values[] = []): Promise<TableRow[]> {
   const lengthS = numberOf(flags, "length");
+  const own = along.length > 0 ? along : [startingValues(design)];
   const rows: TableRow[] =
-    flags.values === undefined ? [{ values: startingValues(design) }] : readValues(flags.values, design);
+    flags.values === undefined ? own.map((values) => ({ values })) : readValues(flags.values, design);
   return rows.map((row) => {
     if ("fault" in row) return row;
     const values = { ...row.values, lengthS: lengthS ?? row.values.lengthS };
@@ -91,8 +145,8 @@ export async function loadRows(flags: Flags, design: Design): Promise<TableRow[]
 }
 
 /** The fill-in of a call that paints one picture. */
-export async function loadValues(flags: Flags, design: Design): Promise<Values> {
-  const [row] = await loadRows(flags, design);
+export async function loadValues(flags: Flags, { design, rows }: LoadedDesign): Promise<Values> {
+  const [row] = await loadRows(flags, design, rows);
   if (!row || "fault" in row) throw new UsageError(row?.fault ?? "There is no row to fill in.");
   return row.values;
 }

@@ -2,18 +2,20 @@ import { disconnect } from "@/server/db/connection";
 import { fileWords, readArguments, usage, UsageError } from "./arguments";
 import { check } from "./check";
 import { frame } from "./frame";
+import { pack, unpack } from "./packages";
 import { render } from "./render";
+import { PackageError } from "@/render/package/read";
 
-const commands = { render, check, frame } as const;
+const commands = { render, check, frame, pack, unpack } as const;
 
 async function main(): Promise<number> {
-  const { command, flags } = readArguments(process.argv.slice(2));
+  const { command, flags, rest } = readArguments(process.argv.slice(2));
   if (flags.help || command === undefined) {
     console.log(usage);
     return command === undefined && !flags.help ? 2 : 0;
   }
   if (!Object.hasOwn(commands, command)) throw new UsageError(`There is no command “${command}”.\n\n${usage}`);
-  return (await commands[command as keyof typeof commands](flags)) ? 0 : 1;
+  return (await commands[command as keyof typeof commands](flags, rest)) ? 0 : 1;
 }
 
 /** Words for what nobody thought of; the whole of it goes to whoever asks with RUBRICK_DEBUG. */
@@ -27,7 +29,8 @@ function wordsFor(error: unknown): string {
 try {
   process.exitCode = await main();
 } catch (error) {
-  console.error(error instanceof UsageError ? error.message : wordsFor(error));
+  const isTold = error instanceof UsageError || error instanceof PackageError;
+  console.error(isTold ? error.message : wordsFor(error));
   process.exitCode = error instanceof UsageError ? 2 : 1;
 } finally {
   await disconnect();

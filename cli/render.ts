@@ -10,9 +10,7 @@ import { makeClips, type WantedFile } from "@/render/clip";
 import { EncodeError } from "@/render/ffmpeg";
 import { FootageError } from "@/render/footage";
 import { soundOf } from "@/render/sound";
-import { localFile } from "@/server/files/storage";
 import { fileWords, fromCaller, needed, UsageError, type Flags } from "./arguments";
-import { joinInstance, loadStored } from "./instance";
 import { MadeFiles, printOf } from "./ledger";
 import { loadDesign, type LoadedDesign } from "./load";
 import { footageFor, loadOutputs } from "./outputs";
@@ -100,7 +98,7 @@ async function pieceOf({ flags, loaded, work, taken }: Run, clip: Wanted, output
 
 async function makePieces(run: Run, clip: Wanted, pieces: readonly Piece[], painting: string): Promise<boolean> {
   const { flags, loaded, out, work, made, signal } = run;
-  const { design, house } = loaded;
+  const { design, house, loadPicture, soundFile } = loaded;
   const byFile = new Map(pieces.map((piece) => [piece.file, piece]));
   let good = true;
   const fail = (error: unknown) => {
@@ -115,8 +113,8 @@ async function makePieces(run: Run, clip: Wanted, pieces: readonly Piece[], pain
     await makeClips({
       scene: { design, values: clip.values, house, format: clip.format },
       files: pieces,
-      sound: heard ? await soundOf(design, house, storedSound) : undefined,
-      loadPicture: loadStored,
+      sound: heard ? await soundOf(design, house, soundFile) : undefined,
+      loadPicture,
       folder: await mkdtemp(join(work, `${painting.replace(/[^0-9]/g, "-")}-`)),
       signal,
       made: async ({ file }, result) => {
@@ -149,9 +147,3 @@ function wordsFor(error: unknown, { design }: LoadedDesign): string | undefined 
   if (error instanceof FootageError) return error.message;
   return error instanceof EncodeError && error.reason === "failed" ? error.message : undefined;
 }
-
-/** Sounds lie in the instance's own store. */
-const storedSound = async (hash: string): Promise<string> => {
-  joinInstance();
-  return localFile(hash);
-};

@@ -2,7 +2,6 @@ import { findingsOf, openStops } from "@/core/checks/findings";
 import type { Values } from "@/core/document/values";
 import { foundIn } from "@/render/checks";
 import { needed, UsageError, type Flags } from "./arguments";
-import { loadStored } from "./instance";
 import { loadRows, type LoadedDesign } from "./load";
 import { refuse, tell } from "./tell";
 
@@ -19,7 +18,7 @@ export interface Wanted {
  */
 export async function lookAtRows(flags: Flags, loaded: LoadedDesign): Promise<{ wanted: Wanted[]; allGood: boolean }> {
   const { design } = loaded;
-  const rows = await loadRows(flags, design);
+  const rows = await loadRows(flags, design, loaded.rows);
   const names = needed(flags, "format").split(",");
   const formats = [...new Set(names.map((format) => format.trim()))];
   for (const format of formats) {
@@ -43,8 +42,12 @@ export async function lookAtRows(flags: Flags, loaded: LoadedDesign): Promise<{ 
 }
 
 /** Tells what is found about a row in a format; false when something stops it. */
-async function mayBeMade(flags: Flags, { design, house, accepted }: LoadedDesign, clip: Wanted): Promise<boolean> {
-  const found = await foundIn({ design, values: clip.values, house }, [clip.format], loadStored, "row");
+async function mayBeMade(
+  flags: Flags,
+  { design, house, accepted, loadPicture }: LoadedDesign,
+  clip: Wanted,
+): Promise<boolean> {
+  const found = await foundIn({ design, values: clip.values, house }, [clip.format], loadPicture, "row");
   const findings = findingsOf(design, found);
   const named = (flags.accept ?? "").split(",").map((check) => ({ check: check.trim() }));
   const open = openStops(findings, [...accepted, ...named]);

@@ -1,0 +1,100 @@
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { box, designWith, testHouse, words } from "@/core/testing/scene";
+
+jest.setTimeout(120_000);
+
+const design = designWith(
+  [
+    box("panel", { place: { on: "title-safe" }, width: { kind: "fixed", u: 40 } }),
+    words("name", "", { place: { on: "panel", dx: 2, dy: 2 }, setting: { type: "body", maxWidth: 30 } }),
+  ],
+  {
+    fields: [
+      {
+        ...{ id: "name", kind: "line", label: "Name", sample: "Ada", required: true },
+        drives: [{ layer: "name", property: "text" }],
+      },
+    ],
+    length: { default: 0.4, min: 0.2, max: 9 },
+  },
+);
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "rubrick-cli-packages-"));
+  writeFileSync(join(folder, "design.json"), JSON.stringify(design));
+  writeFileSync(join(folder, "house.json"), JSON.stringify(testHouse));
+  writeFileSync(join(folder, "people.csv"), "Name\nBram\nIda\n");
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** The command line, where no Rubrick runs. */
+function run(...args: string[]) {
+  const env: NodeJS.ProcessEnv = {
+    ...process.env,
+    RUBRICK_CALLED_FROM: folder,
+    RUBRICK_FOLDER: join(folder, "nowhere"),
+  };
+  delete env.DATABASE_URL;
+  delete env.STORAGE_URL;
+  const done = spawnSync(process.execPath, ["--import", "tsx", "cli/main.ts", ...args], { env, encoding: "utf8" });
+  return { status: done.status, said: done.stdout + done.stderr };
+}
+const bytes = (name: string) => readFileSync(join(folder, name));
+const source = ["--design", "design.json", "--house", "house.json"];
+
+test("a package stands for its design: frames are the same bytes, and its rows are made", () => {
+  expect(run("pack", ...source, "--values", "people.csv", "--out", "hand.zip")).toMatchObject({ status: 0 });
+  const frame = ["--format", "square", "--values", "bram.json", "--at", "0.2"];
+  writeFileSync(join(folder, "bram.json"), JSON.stringify({ name: "Bram" }));
+  expect(run("frame", ...source, ...frame, "--out", "was.png").status).toBe(0);
+  expect(run("frame", "--design", "hand.zip", ...frame, "--out", "is.png").status).toBe(0);
+  expect(bytes("is.png").equals(bytes("was.png"))).toBe(true);
+  const clips = ["--format", "square", "--output", "see-through-clip", "--out", "clips"];
+  expect(run("render", "--design", "hand.zip", ...clips)).toMatchObject({ status: 0 });
+  const made = readdirSync(join(folder, "clips")).filter((name) => !name.startsWith("."));
+  expect(made.sort()).toEqual(["Test_Bram_square.webm", "Test_Ida_square.webm"]);
+});
+
+test("what was unpacked is what was packed, and can be packed again into the same bytes", () => {
+  expect(run("unpack", "hand.zip", "--out", "open")).toMatchObject({ status: 0 });
+  expect(JSON.parse(bytes("open/designs/test.json").toString())).toEqual(JSON.parse(JSON.stringify(design)));
+  expect(bytes("open/designs/test.csv").toString()).toContain("Bram");
+  const again = [
+    "--design",
+    "open/designs/test.json",
+    "--house",
+    "open/house.json",
+    "--values",
+    "open/designs/test.csv",
+  ];
+  expect(run("pack", ...again, "--out", "again.zip").status).toBe(0);
+  expect(bytes("again.zip").equals(bytes("hand.zip"))).toBe(true);
+  expect(run("unpack", "hand.zip", "--out", "open")).toMatchObject({
+    status: 2,
+    said: expect.stringContaining("is there already"),
+  });
+});
+
+test("a package is looked at without a database, and one that is cut off is refused with status 1", () => {
+  expect(run("check", "hand.zip")).toMatchObject({ status: 0, said: expect.stringContaining("can be taken") });
+  writeFileSync(join(folder, "cut.zip"), bytes("hand.zip").subarray(0, 4000));
+  for (const args of [
+    ["check", "cut.zip"],
+    ["check", "--design", "cut.zip"],
+  ]) {
+    const { status, said } = run(...args);
+    expect([status, said]).toEqual([1, expect.stringMatching(/Not to be taken\. cut\.zip: .*cut off/)]);
+  }
+  expect(run("unpack", "cut.zip", "--out", "half")).toMatchObject({ status: 1 });
+  expect(existsSync(join(folder, "half"))).toBe(false);
+  expect(readdirSync(folder).filter((name) => name.includes(".part"))).toEqual([]);
+  expect(run("frame", "--design", "hand.zip#other", "--format", "square", "--out", "x.png")).toMatchObject({
+    status: 2,
+    said: expect.stringContaining("no design “other”"),
+  });
+});
