@@ -1,4 +1,4 @@
-import type { Db } from "./connection";
+import { fromJson, type Db } from "./connection";
 
 /** Writes down who did what; `db` may be a transaction, so that the row stands or falls with the deed. */
 export async function addAudit(
@@ -11,4 +11,10 @@ export async function addAudit(
     subject: entry.subject,
     detail: entry.detail === undefined ? null : JSON.stringify(entry.detail),
   });
+}
+
+/** What was written down of a deed, by what it was done to. */
+export async function findAudit(db: Db, action: string, subject: string): Promise<{ detail: unknown } | undefined> {
+  const row = await db("audit").where({ action, subject }).first("detail");
+  return row && { detail: fromJson<unknown>(row.detail) };
 }

@@ -15,6 +15,7 @@ import * as posters from "./migrations/013-posters";
 import * as rowFindings from "./migrations/014-row-findings";
 import * as requests from "./migrations/015-requests";
 import * as orders from "./migrations/016-orders";
+import * as packages from "./migrations/017-packages";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -34,6 +35,7 @@ const migrations = [
   rowFindings,
   requests,
   orders,
+  packages,
 ];
 
 const source = {

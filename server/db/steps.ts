@@ -17,3 +17,13 @@ export async function alterOnce(
 ): Promise<void> {
   if (!(await db.schema.hasColumn(table, column))) await db.schema.alterTable(table, build);
 }
+
+/** Adds an index unless it is there. */
+export async function indexOnce(db: Knex, table: string, columns: readonly string[]): Promise<void> {
+  const name = `${table}_${columns.join("_")}_index`;
+  await db.raw(`create index if not exists ?? on ?? (${columns.map(() => "??").join(", ")})`, [
+    name,
+    table,
+    ...columns,
+  ]);
+}

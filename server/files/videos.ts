@@ -100,11 +100,23 @@ export async function takeSound(path: string, name: string, mime: string, signal
   return keepSound(path, name, mime, await probe(path, signal));
 }
 
-async function keepSound(path: string, name: string, mime: string, { streams, durationS }: Probe): Promise<Uploaded> {
+/** How long a sound is, in seconds. Refuses what is none, and what is too long. */
+export async function probeSound(path: string, signal: AbortSignal): Promise<number> {
+  const found = await probe(path, signal);
+  refuseUnheard(found);
+  return found.durationS;
+}
+
+function refuseUnheard({ streams, durationS }: Probe): void {
   if (!streams.some(({ codec_type }) => codec_type === "audio") || !(durationS > 0))
     throw refuse("damaged", "There is no sound in this file.");
   if (durationS > most.soundS)
     throw refuse("length", `This sound is ${Math.round(durationS)} s long; up to ${most.soundS} s are taken.`);
+}
+
+async function keepSound(path: string, name: string, mime: string, found: Probe): Promise<Uploaded> {
+  refuseUnheard(found);
+  const { durationS } = found;
   const hash = await recordMedia(path, { kind: "sound", mime, name, width: null, height: null, durationS });
   return { kind: "sound", name, sound: { hash, durationS } };
 }

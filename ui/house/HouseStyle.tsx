@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { HousePart } from "@/core/edit/house-remove";
+import { PackDialog } from "@/ui/packages/PackDialog";
 import { Notice } from "@/ui/parts/Notice";
 import { StepsBack } from "@/ui/parts/StepsBack";
 import { useUndoKeys } from "@/ui/parts/use-undo-keys";
@@ -22,6 +23,7 @@ export function HouseStyle() {
   const { house, fault, saving, edit, settled, history, undo, redo } = editor;
   useUndoKeys(undo, redo);
   const [leaving, setLeaving] = useState<{ part: HousePart; name: string }>();
+  const [packing, setPacking] = useState(false);
   const [removed, setRemoved] = useState<Removed>();
   if (!house) {
     return (
@@ -44,7 +46,10 @@ export function HouseStyle() {
             future={history.future[history.future.length - 1]}
             onUndo={undo}
             onRedo={redo}
-          />
+          />{" "}
+          <button type="button" className="plain-link bg-none border-0 p-0" onClick={() => setPacking(true)}>
+            Pack it to hand over …
+          </button>
         </p>
       </div>
       {fault && <Notice weight="stop">{fault}</Notice>}
@@ -59,6 +64,7 @@ export function HouseStyle() {
         <Formats {...shared} />
         <Rules />
       </div>
+      {packing && <PackDialog whole onClose={() => setPacking(false)} />}
       {leaving && (
         <RemoveDialog {...leaving} house={house} onRemoved={setRemoved} onClose={() => setLeaving(undefined)} />
       )}

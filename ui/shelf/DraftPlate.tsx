@@ -15,11 +15,13 @@ export function DraftPlate({
   draft,
   house,
   onCopy,
+  onPack,
   onDescribe,
 }: {
   draft: DraftCard;
   house: House;
   onCopy: () => void;
+  onPack: () => void;
   onDescribe: (about: { tags?: readonly string[]; archived?: boolean }) => Promise<void>;
 }) {
   const { document, release, clips, tags, archived } = draft;
@@ -63,6 +65,9 @@ export function DraftPlate({
             More
           </Dropdown.Toggle>
           <Dropdown.Menu>
+            <Dropdown.Item as="button" type="button" onClick={onPack}>
+              Pack to hand over …
+            </Dropdown.Item>
             <Dropdown.Item as="button" type="button" onClick={() => describe({ archived: !archived })}>
               {archived ? "Back onto the shelf" : "Put away"}
             </Dropdown.Item>

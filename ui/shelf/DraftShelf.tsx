@@ -1,10 +1,12 @@
 "use client";
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import Link from "next/link";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { PlusLg } from "react-bootstrap-icons";
 import { z } from "zod";
 import { DraftShelf as DraftShelfShape, type DraftCard } from "@/contract/designs";
+import { PackDialog } from "@/ui/packages/PackDialog";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { Pager } from "@/ui/parts/Pager";
@@ -20,6 +22,7 @@ export function DraftShelf() {
   const [tag, setTag] = useState("");
   const [archived, setArchived] = useState(false);
   const [page, setPage] = useState(1);
+  const [packed, setPacked] = useState<string>();
   const [copied, setCopied] = useState<DraftCard | "blank">();
   const query = new URLSearchParams({ search, tag, archived: archived ? "yes" : "no", page: String(page) });
   const shelf = useQuery({
@@ -59,6 +62,9 @@ export function DraftShelf() {
         <Button variant="segment" size="sm" active={archived} onClick={() => setArchived(!archived)}>
           Put away
         </Button>
+        <Link href="/packages" className="btn btn-outline-secondary btn-sm">
+          Bring in …
+        </Link>
         <Button onClick={() => setCopied("blank")}>
           <PlusLg aria-hidden /> New design
         </Button>
@@ -83,6 +89,7 @@ export function DraftShelf() {
             draft={draft}
             house={data.house}
             onCopy={() => setCopied(draft)}
+            onPack={() => setPacked(draft.document.id)}
             onDescribe={(about) => describe(draft.id, about)}
           />
         ))}
@@ -93,6 +100,7 @@ export function DraftShelf() {
           onOlder={data.more ? () => setPage(page + 1) : undefined}
         />
       )}
+      {packed !== undefined && <PackDialog first={packed} onClose={() => setPacked(undefined)} />}
       {copied && (
         <NewDesignDialog source={copied === "blank" ? undefined : copied} onClose={() => setCopied(undefined)} />
       )}

@@ -9,6 +9,8 @@ export type Pictures = ReadonlyMap<string, ImageBitmap>;
 interface Shown {
   readonly design: Design;
   readonly house: House;
+  /** The format it is shown in, whole; the first one, cropped to what it draws, unless said. */
+  readonly format?: string;
 }
 
 const none: Pictures = new Map();
@@ -48,9 +50,9 @@ export function useScenePictures(shown: ReadonlyMap<string, Shown>, heightPx: nu
         const some = all.slice(from, from + together).map(([id, scene]) => {
           return { id, scene, name: `pictured ${numberOf(scene.design)} ${numberOf(scene.house)}` };
         });
-        const items = some.map(({ name, scene: { design } }) => {
-          const shared = { key: name, desk: name, values: sampleValues(design), close: true };
-          return { ...shared, format: design.formats[0]!, heightPx };
+        const items = some.map(({ name, scene: { design, format } }) => {
+          const shared = { key: `${name} ${format ?? ""}`, desk: name, values: sampleValues(design) };
+          return { ...shared, close: format === undefined, format: format ?? design.formats[0]!, heightPx };
         });
         const desks = Object.fromEntries(some.map(({ name, scene }) => [name, scene]));
         const answer = await stageClient().call({ kind: "thumbs", stage: "thumbs", items, timeS: undefined, desks });

@@ -8,6 +8,7 @@ const [kind, file, target] = process.argv.slice(2) as [string, string, string];
 const readers: Readonly<Record<string, () => Promise<object>>> = {
   mark: async () => (await import("./read-mark")).readMark(file),
   picture: async () => (await import("./read-picture")).readPicture(file, target),
+  package: async () => (await import("./read-package")).readPackageFile(file, target),
   font: async () => (await import("./read-font")).readFont(file, target),
 };
 

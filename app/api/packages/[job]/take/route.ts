@@ -1,0 +1,7 @@
+import { TakeRequest } from "@/contract/packages";
+import { handler } from "@/server/auth/handler";
+import { askTake } from "@/server/packages/ask";
+
+export const POST = handler("designer", { body: TakeRequest }, ({ body, member, params }) =>
+  askTake(member, params.job!, body),
+);
