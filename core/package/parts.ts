@@ -100,6 +100,8 @@ export interface Arrival {
   readonly ours?: string;
   /** What is here is the very same, though it is called otherwise, or looks the same as far as pictures go. */
   readonly alike: boolean;
+  /** Parts it goes by that are others here, by their names, where it is no other itself. */
+  readonly because: readonly string[];
   /** Some design of the package shows it, or a part of the package that one shows. */
   readonly needed: boolean;
 }
@@ -115,10 +117,12 @@ export function arrivalsOf(pack: Package, here: Stock): Arrival[] {
       one,
       ours.filter(({ kind }) => kind === one.kind),
     );
-    const key = `${one.kind}:${one.id}`;
     const { kind, id, name } = one;
+    const key = `${kind}:${id}`;
     // What it goes by is another: then it is another, whatever it says itself.
-    const isMoved = one.goesBy.some((other) => states.get(other) === "differs");
+    const others = one.goesBy.filter((other) => states.get(other) === "differs");
+    const namesake = ours.find((other) => other.kind === kind && other.id === id);
+    const isItself = namesake !== undefined && isSame(one, namesake);
     return {
       ...{ kind, id, name, state: states.get(key)! },
       ...(like === undefined ? {} : { ours: like.id }),

@@ -60,14 +60,15 @@ export function DesignsComing({ review, chosen }: { review: Review; chosen: Retu
                   : `Beside the draft here: ${changes.slice(0, 6).join(" ")}${changes.length > 6 ? ` And ${changes.length - 6} more.` : ""}`}
               </p>
             )}
-            <Row label="As it was packed" id={document.id} side="own" formats={document.formats} pictures={pictures} />
-            <Row
-              label="As it would be here"
-              id={document.id}
-              side="here"
-              formats={document.formats}
-              pictures={pictures}
-            />
+            <div className="package__sides d-grid gap-16">
+              <Row label="As it was packed" id={document.id} side="own" {...{ pictures, formats: document.formats }} />
+              <Row
+                label="As it would be here"
+                id={document.id}
+                side="here"
+                {...{ pictures, formats: document.formats }}
+              />
+            </div>
           </article>
         );
       })}
@@ -85,7 +86,7 @@ function Row(props: {
 }) {
   const { label, id, side, formats, pictures } = props;
   return (
-    <figure className="package__row d-grid gap-12 mt-8 mb-0">
+    <figure className="mt-8 mb-0">
       <figcaption className="text-secondary fs-13">{label}</figcaption>
       <div className="d-flex flex-wrap gap-8">
         {formats.map((format, n) => {

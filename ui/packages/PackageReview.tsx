@@ -40,7 +40,8 @@ function Reviewed({ job, review }: { job: string; review: Review }) {
     setBusy(true);
     setFault(undefined);
     try {
-      setTaken(await takePackage(job, chosen));
+      const { choices, designs } = chosen;
+      setTaken(await takePackage(job, { choices, designs }));
     } catch (error) {
       setFault((error as Error).message);
     }

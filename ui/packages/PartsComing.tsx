@@ -92,7 +92,11 @@ function PartRow(props: {
       <td>
         {look} {arrival.name}
       </td>
-      <td className="text-secondary fs-13">{says[arrival.state]}</td>
+      <td className="text-secondary fs-13">
+        {arrival.because.length > 0
+          ? `the same, but it goes by ${arrival.because.slice(0, 3).join(", ")}, another here`
+          : says[arrival.state]}
+      </td>
       <td>
         <span className="align-items-center d-flex gap-8">
           <select

@@ -1,0 +1,179 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import { as, base, cookieOf, send, until } from "../support/api";
+import { openBrowser, press, signedIn } from "../support/browser";
+
+const ended = async (job: string) =>
+  (
+    await until(
+      () => as("tomas", "GET", `/api/jobs/${job}`),
+      ({ data }) => ["done", "failed"].includes(data.state),
+      120,
+    )
+  ).data;
+
+/** A package of designs as they are published, as bytes. */
+async function packed(designs: readonly string[], more: Record<string, unknown> = {}): Promise<Buffer> {
+  const asked = await as("tomas", "POST", "/api/packages/pack", { designs, ...more });
+  expect(asked.status).toBe(200);
+  const job = await ended(asked.data.job);
+  expect(job).toMatchObject({ state: "done", result: { mime: "application/zip" } });
+  const file = await fetch(`${base}/api/jobs/${job.id}/file`, { headers: { cookie: await cookieOf("tomas") } });
+  return Buffer.from(await file.arrayBuffer());
+}
+
+async function sent(bytes: Uint8Array, name = "hand.package.zip") {
+  const answer = await fetch(`${base}/api/packages?name=${name}`, {
+    method: "POST",
+    headers: { cookie: await cookieOf("tomas"), origin: base, "content-type": "application/octet-stream" },
+    body: bytes as BodyInit,
+  });
+  const { data } = (await answer.json()) as { data: { job: string } };
+  return ended(data.job);
+}
+
+const counts = async () => {
+  const house = (await as("tomas", "GET", "/api/house")).data.document;
+  const drafts = (await as("tomas", "GET", "/api/designs?search=Progress%20dial")).data.drafts;
+  return { house: JSON.stringify(house), drafts: drafts.length };
+};
+
+let browser: Browser;
+let folder: string;
+beforeAll(async () => {
+  browser = await openBrowser();
+  folder = mkdtempSync(join(tmpdir(), "packages-"));
+});
+afterAll(async () => {
+  await browser.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe("a package", () => {
+  test("of what is here already brings a design and nothing else, and once only", async () => {
+    const before = await counts();
+    const read = await sent(await packed(["progress-dial"]));
+    expect(read).toMatchObject({ state: "done", result: { mime: "application/json" } });
+    const asked = await as("tomas", "POST", `/api/packages/${read.id}/take`, {
+      choices: {},
+      designs: { "progress-dial": "new" },
+    });
+    const taken = await ended(asked.data.job);
+    expect(taken.result).toMatchObject({ parts: 0, designs: [{ updated: false }] });
+    const after = await counts();
+    expect(after.house).toBe(before.house);
+    expect(after.drafts).toBe(before.drafts + 1);
+    const { id } = taken.result.designs[0];
+    const [copy, was] = await Promise.all(
+      [id, "progress-dial"].map(async (one) => (await as("tomas", "GET", `/api/designs/${one}`)).data.document),
+    );
+    expect({ ...copy, id: "", name: "" }).toEqual({ ...was, id: "", name: "" });
+    await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
+  });
+
+  test("of a design that is here becomes the next state of its draft, and keeps what was there", async () => {
+    const bytes = await packed(["format-wipe"], { from: "draft" });
+    const { data: bench } = await as("tomas", "GET", "/api/designs/format-wipe");
+    const patches = [{ op: "replace", path: ["notes"], value: "Changed since it was packed." }];
+    const changed = await as("tomas", "POST", "/api/designs/format-wipe/patches", {
+      revision: bench.revision,
+      patches,
+    });
+    expect(changed.status).toBe(200);
+    const read = await sent(bytes);
+    const body = { choices: {}, designs: { "format-wipe": "update" } };
+    const taken = await ended((await as("tomas", "POST", `/api/packages/${read.id}/take`, body)).data.job);
+    expect(taken.result.designs).toEqual([{ id: "format-wipe", name: bench.document.name, updated: true }]);
+    const now = (await as("tomas", "GET", "/api/designs/format-wipe")).data;
+    expect(now.document).toEqual(bench.document);
+    const { versions } = (await as("tomas", "GET", "/api/designs/format-wipe/versions")).data;
+    const kept = versions.find(({ name }: { name: string }) => name.startsWith("Before the package"));
+    const { data } = await as("tomas", "GET", `/api/designs/format-wipe/versions/${kept.id}`);
+    expect(data.document.notes).toBe("Changed since it was packed.");
+  });
+
+  test("that is none, is cut off, or was tampered with is refused with the reason, and nothing is entered", async () => {
+    const before = await counts();
+    const bytes = await packed(["progress-dial"]);
+    const tampered = Buffer.from(bytes);
+    tampered.fill(0x20, bytes.length >> 1, (bytes.length >> 1) + 40);
+    for (const [wrong, words] of [
+      [Buffer.from("not a zip at all"), /no sound zip|no design package|no drawing/],
+      [bytes.subarray(0, bytes.length - 2000), /no sound zip/],
+      [tampered, /damaged|not the one|not as long/],
+    ] as const) {
+      const read = await sent(wrong);
+      expect([read.state, read.error]).toEqual(["failed", expect.stringMatching(words)]);
+      const take = await as("tomas", "POST", `/api/packages/${read.id}/take`, { choices: {}, designs: {} });
+      expect(take.status).toBe(404);
+    }
+    expect(await counts()).toEqual(before);
+  });
+
+  test("is nobody’s but a designer’s, and choices that can’t be are refused in words", async () => {
+    const read = await sent(await packed(["progress-dial"]));
+    const take = { choices: {}, designs: {} };
+    expect((await as("ines", "POST", `/api/packages/${read.id}/take`, take)).status).toBe(403);
+    expect((await send("POST", `/api/packages/${read.id}/take`, { body: take })).status).toBe(401);
+    expect((await as("ines", "POST", "/api/packages/pack", { designs: ["progress-dial"] })).status).toBe(403);
+    const nothing = await as("tomas", "POST", "/api/packages/pack", { designs: [] });
+    expect([nothing.status, nothing.error!.message]).toEqual([422, expect.stringContaining("Choose a design")]);
+    const gone = await ended((await as("tomas", "POST", "/api/packages/pack", { designs: ["never-was"] })).data.job);
+    expect(gone).toMatchObject({ state: "failed", error: expect.stringContaining("never-was") });
+  });
+});
+
+test("what comes is seen on the page, its own or as it would be here, and is taken by one press", async () => {
+  const bytes = await packed(["name-strap"]);
+  const file = join(folder, "strap.package.zip");
+  writeFileSync(file, bytes);
+  const { data: house } = await as("tomas", "GET", "/api/house");
+  const at = house.document.colours.findIndex(({ role }: { role: string }) => role === "pollen");
+  const hex = house.document.colours[at].hex;
+  const recolour = async (value: string) => {
+    const { revision } = (await as("tomas", "GET", "/api/house")).data;
+    const patches = [{ op: "replace", path: ["colours", at, "hex"], value }];
+    expect((await as("tomas", "POST", "/api/house/patches", { revision, patches })).status).toBe(200);
+  };
+  await recolour("#3355ffff");
+  try {
+    const { page, errors } = await signedIn(browser, "tomas");
+    await page.goto(`${base}/packages`);
+    const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(file);
+    await page.waitForSelector(".package__design");
+    await page.waitForFunction(() => document.querySelectorAll(".package__picture canvas").length === 8);
+    expect(await blueIn(page)).toEqual([false, false]);
+    await press(page, "button", "Take ours");
+    await until(
+      () => blueIn(page),
+      ([own, here]) => !own! && here!,
+    );
+    await press(page, "label", "A design beside it");
+    await press(page, "button", /^Take in 1 design/);
+    await page.waitForFunction(() => document.querySelector("h1")?.textContent === "It is in");
+    const id = await page.$eval("main li a", (link) => link.getAttribute("href")!.split("/").pop()!);
+    const fills = JSON.stringify((await as("tomas", "GET", `/api/designs/${id}`)).data.document);
+    expect(fills).toContain("house:pollen");
+    expect(JSON.stringify((await as("tomas", "GET", "/api/house")).data.document.colours)).not.toContain("pollen-2");
+    await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
+    expect(errors).toEqual([]);
+  } finally {
+    await recolour(hex);
+  }
+});
+
+/** Whether the house's other colour is seen in a design as it was packed, and as it would be here. */
+const blueIn = (page: Page): Promise<boolean[]> =>
+  page.$$eval(".package__sides figure", (sides) =>
+    sides.map((side) => {
+      const canvas = side.querySelector("canvas")!;
+      const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+      for (let i = 0; i < data.length; i += 4)
+        if (data[i]! < 80 && data[i + 2]! > 220 && data[i + 3]! > 200) return true;
+      return false;
+    }),
+  );
