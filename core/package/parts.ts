@@ -126,8 +126,13 @@ export function arrivalsOf(pack: Package, here: Stock): Arrival[] {
     return {
       ...{ kind, id, name, state: states.get(key)! },
       ...(like === undefined ? {} : { ours: like.id }),
+      because: isItself
+        ? theirs.filter((other) => others.includes(`${other.kind}:${other.id}`)).map((other) => other.name)
+        : [],
       alike:
-        like !== undefined && !isMoved && (isSame(one, like) || (kind === "format" && sizeOf(one) === sizeOf(like))),
+        like !== undefined &&
+        others.length === 0 &&
+        (isSame(one, like) || (kind === "format" && sizeOf(one) === sizeOf(like))),
       needed: needed.has(key),
     };
   });

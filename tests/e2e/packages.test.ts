@@ -1,10 +1,12 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { as, base, cookieOf, send, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
+
+jest.setTimeout(120_000);
 
 const ended = async (job: string) =>
   (
