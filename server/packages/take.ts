@@ -112,6 +112,8 @@ async function takeDesign(
   }
   const wanted = idFrom(design.id);
   const id = freshId(wanted, await drafts.takenIds(trx, wanted));
-  await drafts.addDesign(trx, { ...design, id }, memberId);
-  return { id, name: design.name, updated: false };
+  // Beside another of its name it is told apart by the number that its id has.
+  const name = id === wanted ? design.name : `${design.name.slice(0, 74)} ${id.slice(id.lastIndexOf("-") + 1)}`;
+  await drafts.addDesign(trx, { ...design, id, name }, memberId);
+  return { id, name, updated: false };
 }
