@@ -15,6 +15,7 @@ export const usage = `rubrick: clips and pictures without the interface
   rubrick frame  --design DESIGN --values FILE.json --format wide --out FILE.png
                  [--at SECONDS] [--rate 25] [--ground "#rrggbb"] [--length SECONDS]
   rubrick pack   --design DESIGN,… --out FILE.zip [--values FILE.json|FILE.csv] [--whole]
+  rubrick pack   --drawing FILE.svg|FOLDER --out FILE.zip
   rubrick unpack FILE.zip --out FOLDER
   rubrick check  FILE.zip [--json]
 
@@ -28,6 +29,8 @@ export const usage = `rubrick: clips and pictures without the interface
   A package holds designs, the part of the house style that they show, and all files of it; with --whole all of the house
   style. Where a package has rows filled in, these are made unless --values names others. Checking one needs no Rubrick
   that runs; the exit status is 1 when it can't be taken.
+  A drawing is a layered SVG, or a folder of SVG panels that lie over one another in the order of their names: each becomes
+  a layer of its name.
   Every row is looked at before anything is made. Rows that the checks stop are named and left out; then, or when a file
   is not as it was asked, the exit status is 1.
   A file that is there and was made from the same is left as it is, unless --again says otherwise; so a run that was
@@ -46,6 +49,7 @@ const options = {
   ground: { type: "string" },
   rate: { type: "string" },
   accept: { type: "string" },
+  drawing: { type: "string" },
   whole: { type: "boolean", default: false },
   again: { type: "boolean", default: false },
   json: { type: "boolean", default: false },

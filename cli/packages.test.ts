@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
@@ -97,4 +97,29 @@ test("a package is looked at without a database, and one that is cut off is refu
     status: 2,
     said: expect.stringContaining("no design “other”"),
   });
+});
+
+test("a layered drawing and a folder of panels become stills whose layers have their names", () => {
+  const svg = (inner: string) => `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1920 1080">${inner}</svg>`;
+  const rect = `<rect x="90" y="800" width="600" height="160" fill="#14342b"/>`;
+  writeFileSync(
+    join(folder, "strap.svg"),
+    svg(`<g id="Panel">${rect}</g><g id="Line"><path d="M90 960h600v9h-600z"/></g>`),
+  );
+  mkdirSync(join(folder, "panels"));
+  writeFileSync(join(folder, "panels", "1 Back.svg"), svg(rect));
+  writeFileSync(join(folder, "panels", "2 Front.svg"), svg(`<circle cx="90" cy="800" r="40"/>`));
+  for (const [drawing, names] of [
+    ["strap.svg", ["Drawing", "Panel", "Line"]],
+    ["panels", ["Drawing", "1 Back", "2 Front"]],
+  ] as const) {
+    expect(run("pack", "--drawing", drawing, "--out", `${drawing}.zip`)).toMatchObject({ status: 0 });
+    expect(run("unpack", `${drawing}.zip`, "--out", `${drawing}-open`).status).toBe(0);
+    const [file] = readdirSync(join(folder, `${drawing}-open/designs`));
+    const read = JSON.parse(bytes(`${drawing}-open/designs/${file}`).toString()) as { layers: { name: string }[] };
+    expect(read.layers.map(({ name }) => name)).toEqual(names);
+  }
+  writeFileSync(join(folder, "bad.svg"), svg("<script>alert(1)</script>"));
+  const bad = run("pack", "--drawing", "bad.svg", "--out", "bad.zip");
+  expect([bad.status, bad.said]).toEqual([2, expect.stringMatching(/bad\.svg: .*“script”/)]);
 });

@@ -1,7 +1,8 @@
-import { mkdir, rename, rm, stat, writeFile } from "node:fs/promises";
+import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
 import { basename, dirname, join } from "node:path";
 import { findingsOf } from "@/core/checks/findings";
 import { startingValues, textOf, valueOf } from "@/core/document/values";
+import { stillOf } from "@/core/package/drawn";
 import { writeCsv } from "@/core/table/csv";
 import { foundIn } from "@/render/checks";
 import { packageLoader } from "@/render/package/load";
@@ -10,7 +11,9 @@ import { writePackage, type ToPack } from "@/render/package/write";
 import { database } from "@/server/db/connection";
 import { findHouse } from "@/server/db/house";
 import { listMoves } from "@/server/db/saved-moves";
+import { readLayers, readPanels } from "@/server/files/parse/read-layers";
 import { storedFile } from "@/server/packages/files";
+import { Refusal } from "@/server/refusal";
 import { fileWords, fromCaller, needed, UsageError, type Flags } from "./arguments";
 import { joinInstance, loadStored } from "./instance";
 import { asking, loadDesign, loadRows } from "./load";
@@ -19,6 +22,7 @@ import { openPackage } from "./open-package";
 /** Packs designs with what they show into one zip. */
 export async function pack(flags: Flags): Promise<boolean> {
   const out = needed(flags, "out");
+  if (flags.drawing !== undefined) return packDrawing(flags, flags.drawing);
   const whole = flags.whole === true;
   if (!whole && flags.design === undefined) throw new UsageError("--design is missing; or say --whole.");
   const names = flags.design === undefined ? [] : flags.design.split(",").map((name) => name.trim());
@@ -44,15 +48,50 @@ export async function pack(flags: Flags): Promise<boolean> {
   );
   const moves = joinInstance() ? await asking(() => listMoves(database())).catch(() => []) : [];
   const target = fromCaller(out);
+  await writeWhole(target, {
+    name: designs.length === 1 ? designs[0]!.document.name : house.name,
+    ...{ house, designs, whole },
+    moves: moves.map(({ id, document }) => ({ id, document })),
+    fileOf: first?.fileOf ?? storedFile,
+    loadPicture: first?.loadPicture ?? loadStored,
+  });
+  console.log(flags.json ? JSON.stringify({ file: target }) : target);
+  return true;
+}
+
+/** Packs a layered SVG, or a folder of SVG panels in the order of their names, as a still whose layers have their names. */
+async function packDrawing(flags: Flags, drawing: string): Promise<boolean> {
+  const path = fromCaller(drawing);
+  const out = fromCaller(needed(flags, "out"));
+  const name = basename(drawing).replace(/\.svg$/i, "");
+  const read = (file: string) => readFile(file, "utf8");
+  try {
+    const isFolder = (await stat(path)).isDirectory();
+    const names = isFolder ? (await readdir(path)).filter((file) => /\.svg$/i.test(file)).sort() : [];
+    if (isFolder && names.length === 0) throw new UsageError(`There are no SVG files in ${drawing}.`);
+    const panels = await Promise.all(
+      names.map(async (file) => ({ name: file.replace(/\.svg$/i, ""), text: await read(join(path, file)) })),
+    );
+    const drawn = isFolder ? readPanels(panels, name) : readLayers(await read(path), name);
+    const { design, house } = stillOf(drawn);
+    const none = { moves: [], fileOf: storedFile, loadPicture: loadStored };
+    await writeWhole(out, { name: design.name, house, designs: [{ document: design, rows: [] }], ...none });
+  } catch (error) {
+    if (error instanceof Refusal) throw new UsageError(`${drawing}: ${error.message}`);
+    const { code, path: at } = error as NodeJS.ErrnoException;
+    throw code !== undefined && at !== undefined
+      ? new UsageError(fileWords(error as NodeJS.ErrnoException, drawing))
+      : error;
+  }
+  console.log(flags.json ? JSON.stringify({ file: out }) : out);
+  return true;
+}
+
+/** Writes a package whole, or not at all. */
+async function writeWhole(target: string, what: ToPack): Promise<void> {
   const near = join(dirname(target), `.${basename(target)}.${process.pid}.part`);
   try {
-    await writePackage(near, {
-      name: designs.length === 1 ? designs[0]!.document.name : house.name,
-      ...{ house, designs, whole },
-      moves: moves.map(({ id, document }) => ({ id, document })),
-      fileOf: first?.fileOf ?? storedFile,
-      loadPicture: first?.loadPicture ?? loadStored,
-    }).catch((error: NodeJS.ErrnoException) => {
+    await writePackage(near, what).catch((error: NodeJS.ErrnoException) => {
       if (error.code !== undefined && error.path !== undefined) throw new UsageError(fileWords(error, error.path));
       throw error;
     });
@@ -60,8 +99,6 @@ export async function pack(flags: Flags): Promise<boolean> {
   } finally {
     await rm(near, { force: true });
   }
-  console.log(flags.json ? JSON.stringify({ file: target }) : target);
-  return true;
 }
 
 /** Writes what is in a package into a folder that is not there yet: whole, or not at all. */

@@ -115,6 +115,23 @@ describe("a package", () => {
     expect(await counts()).toEqual(before);
   });
 
+  test("is made of a layered drawing, whose layers come as layers of their names", async () => {
+    const drawing = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1920 1080"><g id="Ground"><rect x="90" y="800"
+      width="600" height="160" fill="#14342b"/></g><g id="Dot"><circle cx="90" cy="800" r="40"/></g></svg>`;
+    const read = await sent(Buffer.from(drawing), "Pond%20strap.svg");
+    const body = { choices: {}, designs: {} };
+    const taken = await ended((await as("tomas", "POST", `/api/packages/${read.id}/take`, body)).data.job);
+    const { id, name } = taken.result.designs[0];
+    expect(name).toMatch(/^Pond strap/);
+    const { layers } = (await as("tomas", "GET", `/api/designs/${id}`)).data.document;
+    expect(layers.map((layer: { name: string }) => layer.name)).toEqual(["Drawing", "Ground", "Dot"]);
+    await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
+    const { document, revision } = (await as("tomas", "GET", "/api/house")).data;
+    const marks = document.marks.filter((mark: { name: string }) => !/^(Ground|Dot)/.test(mark.name));
+    const patches = [{ op: "replace", path: ["marks"], value: marks }];
+    await as("tomas", "POST", "/api/house/patches", { revision, patches });
+  });
+
   test("is nobody’s but a designer’s, and choices that can’t be are refused in words", async () => {
     const read = await sent(await packed(["progress-dial"]));
     const take = { choices: {}, designs: {} };

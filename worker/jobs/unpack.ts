@@ -15,7 +15,7 @@ import { defineJob } from "./define";
 const limits = { timeMs: 240_000, memoryMb: 1600 };
 
 /**
- * Looks into a package that was sent. Its files are stored, and its document is kept as the job's file; nothing is
+ * Looks into a package that was sent, or makes one of a drawing. Its files are stored, and its document is kept as the job's file; nothing is
  * entered anywhere until somebody takes it.
  */
 export const job = defineJob({
@@ -25,7 +25,7 @@ export const job = defineJob({
     progress.stage = "reading";
     const into = join(folder, "package");
     await mkdir(into);
-    await readApart(await localFile(hash), into, signal);
+    await readApart([await localFile(hash), into, name], signal);
     const parsed = parsePackage(JSON.parse(await readFile(join(into, documentPlace), "utf8")));
     if (!parsed.ok) throw new Refusal(422, "package", parsed.message);
     const read = parsed.package;
@@ -51,10 +51,10 @@ export const job = defineJob({
 });
 
 /** Unpacks and looks into everything in a process of its own, within limits. Refuses with its reason. */
-async function readApart(zip: string, folder: string, signal: AbortSignal): Promise<void> {
+async function readApart(args: readonly string[], signal: AbortSignal): Promise<void> {
   const answer = await runApart({
     program: "server/files/parse/program.ts",
-    args: ["package", zip, folder],
+    args: ["package", ...args],
     shape: z.object({ refused: z.string().optional() }),
     signal,
     ...limits,

@@ -1,15 +1,64 @@
-import { open, readFile } from "node:fs/promises";
+import { open, readFile, stat, writeFile } from "node:fs/promises";
+import { join } from "node:path";
 import sharp from "sharp";
-import type { PackagedFile } from "@/core/document/package";
+import { Package, packageKind, packageVersion, type PackagedFile } from "@/core/document/package";
+import { stillOf, type Drawn } from "@/core/package/drawn";
 import { readFontFacts } from "@/core/type/font-facts";
 import { readFrames } from "@/render/frame-pack";
+import { documentPlace } from "@/render/package/layout";
 import { PackageError, readPackage } from "@/render/package/read";
+import { readSvgZip } from "@/render/package/svg-zip";
 import { Refusal } from "@/server/refusal";
+import { readLayers, readPanels } from "./read-layers";
+import { svgLimits } from "./tree";
 
 const mostPixels = 60_000_000;
 
+/**
+ * Makes a package of what was brought, in a folder: unpacks one, or draws one up for a layered SVG or a zip of SVG panels.
+ * Refuses with the reason.
+ */
+export async function readBrought(file: string, folder: string, name: string): Promise<object> {
+  const drawn = await drawnIn(file, name);
+  if (!drawn) return readPackageFile(file, folder);
+  await writeFile(join(folder, documentPlace), JSON.stringify(packageOf(stillOf(drawn))));
+  return {};
+}
+
+/** A design that was drawn elsewhere, as a package. */
+export const packageOf = ({ design, house }: ReturnType<typeof stillOf>): Package =>
+  Package.parse({
+    kind: packageKind,
+    version: packageVersion,
+    name: design.name,
+    house,
+    designs: [{ document: design }],
+  });
+
+async function drawnIn(file: string, name: string): Promise<Drawn | undefined> {
+  const title = name.replace(/\.(svg|zip)$/i, "").slice(0, 80) || "Drawing";
+  const beginning = (await readBeginning(file)).toString("utf8");
+  if (beginning.startsWith("PK")) {
+    const panels = await readSvgZip(file);
+    return panels && readPanels(panels, title);
+  }
+  if (!/<svg[\s>]/i.test(beginning)) return undefined;
+  if ((await stat(file)).size > svgLimits.bytes) throw new Refusal(422, "too_large", "This SVG is larger than 2 MB.");
+  return readLayers(await readFile(file, "utf8"), title);
+}
+
+async function readBeginning(path: string): Promise<Buffer> {
+  const handle = await open(path, "r");
+  try {
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(4000), 0, 4000, 0);
+    return buffer.subarray(0, bytesRead);
+  } finally {
+    await handle.close();
+  }
+}
+
 /** Unpacks a package into a folder and looks into every file of it. Refuses with the reason. */
-export async function readPackageFile(zip: string, folder: string): Promise<object> {
+async function readPackageFile(zip: string, folder: string): Promise<object> {
   try {
     const { package: read, pathOf } = await readPackage(zip, folder);
     const frames = new Map(read.house.videos.map(({ hash, frames: count }) => [hash, count]));

@@ -44,7 +44,18 @@ export interface ReadSvg {
  * a Refusal that says what can't be taken.
  */
 export function readSvg(text: string): ReadSvg {
-  return new Reader(readTree(text)).read();
+  return new Reader(readTree(text)).read(false)!;
+}
+
+/** Whether an element draws something, itself or by what is in it. */
+export const isDrawn = ({ name }: SvgElement): boolean => drawing.has(name);
+
+/**
+ * The drawing of an element tree; nothing where nothing in it is drawn, if that `mayBeEmpty`. Throws a Refusal that says
+ * what can't be taken.
+ */
+export function readDrawing(root: SvgElement, mayBeEmpty: boolean): Vector | undefined {
+  return new Reader(root).read(mayBeEmpty)?.drawing;
 }
 
 class Reader {
@@ -60,10 +71,10 @@ class Reader {
     visit(root);
   }
 
-  read(): ReadSvg {
+  read(mayBeEmpty: boolean): ReadSvg | undefined {
     const { x, y, width, height } = sizeOf(this.root.attributes);
     this.draw(this.root, { matrix: [1, 0, 0, 1, -x, -y], passed: {}, opacity: 1, mattes: [] });
-    if (this.shapes.length === 0) refuse("nothing in it is drawn");
+    if (this.shapes.length === 0) return mayBeEmpty ? undefined : refuse("nothing in it is drawn");
     if (this.shapes.length > 256) refuse("it has more than 256 shapes");
     const parsed = Vector.safeParse({ width, height, shapes: this.shapes });
     if (!parsed.success) refuse(parsed.error.issues[0]?.message ?? "it is not valid");
