@@ -98,7 +98,7 @@ test("the same designs make the same package, which brings nothing into the hous
   const arrivals = arrivalsOf(one.package, here);
   expect(arrivals.length).toBeGreaterThan(5);
   expect(arrivals.filter(({ state }) => state !== "same")).toEqual([]);
-  const { house: there, designs, moves } = adoptPackage(one.package, here, startingChoices(arrivals));
+  const { house: there, designs, moves } = adoptPackage(one.package, here, startingChoices(arrivals, false));
   expect(there).toEqual(here.house);
   expect(designs[0]).toEqual(one.package.designs[0]!.document);
   expect(moves).toEqual([]);
@@ -107,7 +107,7 @@ test("the same designs make the same package, which brings nothing into the hous
 test("a package takes what is here where that is chosen, and brings in nothing else", async () => {
   const { package: pack } = await handedOver("ours", packed(["name-strap"]));
   const here = { house: elsewhere, moves: [] };
-  const { house: there, designs } = adoptPackage(pack, here, choicesOfOurs(arrivalsOf(pack, here)));
+  const { house: there, designs } = adoptPackage(pack, here, choicesOfOurs(arrivalsOf(pack, here), false));
   expect(there.colours).toEqual(elsewhere.colours);
   expect(there.types).toEqual(elsewhere.types);
   expect(designs[0]!.formats).toEqual(pack.designs[0]!.document.formats);

@@ -12,7 +12,7 @@ import { arrivalsOf, partsIn, type Arrival, type PackagePartKind, type Stock } f
  * A package taken into a house: each part keeps its own, takes what is here instead, or stays away.
  */
 
-/** What becomes of a part, by `kind:id`: its own comes along unless said otherwise. */
+/** What becomes of a part, by `kind:id`: what is needed comes along with its own unless said otherwise. */
 export type PartChoice = { readonly ours: string } | "own" | "leave";
 export type PartChoices = Readonly<Record<string, PartChoice>>;
 
@@ -38,7 +38,7 @@ export class ChoiceError extends Error {
 /** What designs of a package look like here, and what the house style is with what comes along. Throws ChoiceError. */
 export function adoptPackage(pack: Package, here: Stock, choices: PartChoices): Adopted {
   const arrivals = arrivalsOf(pack, here);
-  const names = new Names(arrivals, here, choices);
+  const names = new Names(arrivals, here, choices, pack.whole);
   const ref = ({ kind, id }: Ref) => {
     if (kind === "output") return here.outputs?.includes(id) ? undefined : gone;
     return names.of(kind as PackagePartKind, id) ?? (kind === "saved-move" ? gone : undefined);
@@ -153,13 +153,12 @@ class Names {
   private readonly names = new Map<string, string>();
   private readonly coming = new Set<string>();
 
-  constructor(arrivals: readonly Arrival[], here: Stock, choices: PartChoices) {
+  constructor(arrivals: readonly Arrival[], here: Stock, choices: PartChoices, whole: boolean) {
     const taken = new Map<PackagePartKind, Set<string>>();
     for (const { kind, id } of partsIn(here)) taken.set(kind, (taken.get(kind) ?? new Set<string>()).add(id));
     for (const arrival of arrivals) {
       const key = `${arrival.kind}:${arrival.id}`;
-      const choice =
-        arrival.state === "same" ? { ours: arrival.id } : Object.hasOwn(choices, key) ? choices[key]! : "own";
+      const choice = arrival.state === "same" ? { ours: arrival.id } : (choices[key] ?? startOf(arrival, whole));
       const ids = taken.get(arrival.kind) ?? new Set<string>();
       taken.set(arrival.kind, ids);
       if (choice === "leave") {
@@ -194,18 +193,18 @@ class Names {
   }
 }
 
-/** What an import begins with: its own of everything that is not here already. */
-export const startingChoices = (arrivals: readonly Arrival[]): PartChoices =>
-  Object.fromEntries(
-    arrivals
-      .filter(({ state }) => state !== "same")
-      .map(({ kind, id, alike, ours }) => [`${kind}:${id}`, alike && ours !== undefined ? { ours } : "own"] as const),
-  );
+/** What nothing shows stays away, unless a whole house style comes. */
+const startOf = ({ needed }: Arrival, whole: boolean): PartChoice => (needed || whole ? "own" : "leave");
+
+/** What an import begins with: its own of everything that is needed and not here already. */
+export const startingChoices = (arrivals: readonly Arrival[], whole: boolean): PartChoices =>
+  choicesWith(arrivals, (one) => (one.alike && one.ours !== undefined ? { ours: one.ours } : startOf(one, whole)));
 
 /** What is here in every place where something could stand in. */
-export const choicesOfOurs = (arrivals: readonly Arrival[]): PartChoices =>
+export const choicesOfOurs = (arrivals: readonly Arrival[], whole: boolean): PartChoices =>
+  choicesWith(arrivals, (one) => (one.ours !== undefined ? { ours: one.ours } : startOf(one, whole)));
+
+const choicesWith = (arrivals: readonly Arrival[], choiceFor: (arrival: Arrival) => PartChoice): PartChoices =>
   Object.fromEntries(
-    arrivals
-      .filter(({ state }) => state !== "same")
-      .map(({ kind, id, ours }) => [`${kind}:${id}`, ours === undefined ? "own" : { ours }] as const),
+    arrivals.filter(({ state }) => state !== "same").map((one) => [`${one.kind}:${one.id}`, choiceFor(one)] as const),
   );

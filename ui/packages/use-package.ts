@@ -73,7 +73,7 @@ export function useReview(job: string): { review: Review | undefined; fault: str
 
 /** The choices about a package, and what the designs are with them. */
 export function useChoices({ pack, here, arrivals, known }: Review) {
-  const [choices, setChoices] = useState<PartChoices>(() => startingChoices(arrivals));
+  const [choices, setChoices] = useState<PartChoices>(() => startingChoices(arrivals, pack.whole));
   const [designs, setDesigns] = useState<Readonly<Record<string, DesignChoice>>>(() =>
     Object.fromEntries(pack.designs.map(({ document: { id } }) => [id, known.has(id) ? "update" : "new"])),
   );
@@ -88,8 +88,8 @@ export function useChoices({ pack, here, arrivals, known }: Review) {
     ...{ choices, designs, adopted },
     setChoice: (key: string, choice: PartChoices[string]) => setChoices((before) => ({ ...before, [key]: choice })),
     setDesign: (id: string, choice: DesignChoice) => setDesigns((before) => ({ ...before, [id]: choice })),
-    keepOwn: () => setChoices(startingChoices(arrivals)),
-    takeOurs: () => setChoices(choicesOfOurs(arrivals)),
+    keepOwn: () => setChoices(startingChoices(arrivals, pack.whole)),
+    takeOurs: () => setChoices(choicesOfOurs(arrivals, pack.whole)),
   };
 }
 
