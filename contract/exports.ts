@@ -106,6 +106,8 @@ export const RequestView = z.object({
   /** Share that is made, 0 to 1. */
   progress: z.number(),
   exports: z.array(ExportView),
+  /** Words that were said of them by link. */
+  words: z.number(),
 });
 export type RequestView = z.infer<typeof RequestView>;
 export const RequestPage = z.object({ requests: z.array(RequestView), next: z.number().nullable() });

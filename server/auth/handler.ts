@@ -9,6 +9,7 @@ import { Refusal } from "@/server/refusal";
 import { readBody } from "./body";
 import { checkHost, checkOrigin } from "./origin";
 import { admit, principalOf, type Access } from "./principal";
+import { spend } from "./spending";
 
 /** Whoever calls, as far as the handler is meant for them. */
 type Caller<A extends Access> = A extends "anyone"
@@ -29,6 +30,8 @@ interface Shape<Body, Query> {
   readonly query?: z.ZodType<Query>;
   /** Takes whole documents, not only forms. */
   readonly large?: boolean;
+  /** What it costs of what one person, link and address may spend in ten minutes. */
+  readonly cost?: number;
 }
 
 type Context = { params: Promise<Record<string, string | string[]> | undefined> };
@@ -56,6 +59,7 @@ export function handler<A extends Access, Body = undefined, Query = undefined>(
       );
       const principal = await principalOf(request, access.startsWith("link:") ? params.link : undefined);
       admit(principal, access);
+      if (shape.cost !== undefined) await spend(principal, request, shape.cost);
       const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
       const body = shape.body
         ? parse(shape.body, await readBody(request, shape.large ? mostLargeBytes : mostBytes))

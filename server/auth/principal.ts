@@ -31,8 +31,9 @@ export async function principalOf(request: Request | undefined, linkToken?: stri
   return member ? { kind: "member", member } : { kind: "stranger" };
 }
 
-/** What a link of a kind opens: whoever holds a remote sees what it is for. */
-const opens = (kind: LinkKind): readonly LinkKind[] => (kind === "remote" ? ["remote", "live"] : [kind]);
+/** What a link of a kind opens: whoever holds a remote sees what it is for, whoever may judge may watch. */
+const opens = (kind: LinkKind): readonly LinkKind[] =>
+  kind === "remote" ? ["remote", "live"] : kind === "proof" ? ["proof", "view"] : [kind];
 
 /** The one place that decides what a principal may. Refuses with the reason. */
 export function admit(principal: Principal, access: Access): void {

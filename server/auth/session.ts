@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { sealData, unsealData } from "iron-session";
 import { LRUCache } from "lru-cache";
+import { addressOf } from "./address";
 import { database, required } from "@/server/db/connection";
 import type { Member } from "@/server/db/members";
 import { addSession, endSession, findSessionMember } from "@/server/db/sessions";
@@ -69,11 +70,26 @@ function cookie(name: string, value: string, maxAge: number): string {
 }
 
 /** The Set-Cookie headers that start a session, and let this browser be known as the member's. */
-export async function startSession(member: Member): Promise<string[]> {
-  const sessionId = await addSession(database(), member.id, lifetimeS);
+export async function startSession(member: Member, request: Request): Promise<string[]> {
+  const seen = { device: deviceOf(request), address: addressOf(request) };
+  const sessionId = await addSession(database(), member.id, lifetimeS, seen);
   const seal = await sealData({ sessionId, epoch: member.sessionEpoch }, options(lifetimeS));
   const known = await sealData({ member: member.id }, options(knownS));
   return [cookie(cookieName(), seal, lifetimeS), cookie(knownName(), known, knownS)];
+}
+
+/** The session of a request, by its id. */
+export async function sessionIdOf(request: Request): Promise<string | undefined> {
+  return (await unseal(readCookie(request, cookieName()), lifetimeS)).sessionId;
+}
+
+/** What a browser says of itself, as far as somebody knows their own by it. */
+function deviceOf(request: Request): string {
+  const said = request.headers.get("user-agent") ?? "";
+  const system = /(Windows|Mac OS X|iPhone|iPad|Android|CrOS|Linux)/.exec(said)?.[1];
+  const browser = /(Firefox|Edg|Chrome|Safari)\//.exec(said)?.[1];
+  const parts = [browser === "Edg" ? "Edge" : browser, system?.replace("Mac OS X", "Mac")];
+  return parts.filter(Boolean).join(" on ").slice(0, 160) || "A program";
 }
 
 /** Whether this browser has been signed in as a member before. */

@@ -4,6 +4,7 @@ import { findSignIn, type Member } from "@/server/db/members";
 import { Refusal } from "@/server/refusal";
 import { addressOf } from "./address";
 import { checkPassword } from "./password";
+import { checkFactor } from "./second-factor";
 import { isKnown } from "./session";
 
 const limiters = new Map<string, RateLimiterMySQL>();
@@ -40,7 +41,10 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
  * counted before it is looked at, so that many at once are no more than one after the other. Guesses from everywhere
  * slow an account down, but never lock its owner out: a browser that was signed in before passes.
  */
-export async function signIn(email: string, password: string, request: Request): Promise<Member> {
+export async function signIn(
+  { email, password, code }: { email: string; password: string; code?: string | undefined },
+  request: Request,
+): Promise<Member> {
   const address = addressOf(request);
   const perAccount = limiter("account", tries());
   const perAddress = limiter("address", 10 * tries());
@@ -57,10 +61,20 @@ export async function signIn(email: string, password: string, request: Request):
   if (!(await checkPassword(found?.hash, password)) || !found) {
     throw new Refusal(401, "sign_in_failed", "E-mail address and password don’t match. Check both and try again.");
   }
+  if (found.secondFactor !== null) await refuseWithoutFactor(found.member, found.secondFactor, code);
   await Promise.all([perAccount.delete(key), perAddress.reward(address, 1)]);
   // A known browser tells nothing about who is guessing elsewhere.
   if (!known) await overall.delete(email.slice(0, 200));
   return found.member;
+}
+
+/** A wrong code counts as a failed try, as a wrong password does. */
+async function refuseWithoutFactor(member: Member, sealed: string, code: string | undefined): Promise<void> {
+  if (code === undefined) {
+    throw new Refusal(401, "code_needed", "Type the six figures that your device shows now.", "code");
+  }
+  if (await checkFactor(database(), member.id, sealed, code)) return;
+  throw new Refusal(401, "code_wrong", "This code is not right, or was used already. Type the one shown now.", "code");
 }
 
 async function count(limit: RateLimiterMySQL, key: string): Promise<RateLimiterRes> {

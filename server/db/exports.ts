@@ -338,3 +338,15 @@ export async function letGo(db: Db, days: number, most: number): Promise<number>
   if (rows.length > 0) await addEvent(db, "exports", { ids: rows.map(({ id }) => id) });
   return rows.length;
 }
+
+/** The row that a clip was made of, with what that said then; undefined for a clip of no row, or of one that has gone. */
+export async function rowOfExport(
+  db: Db,
+  id: string,
+): Promise<{ sheet: string; row: string; print: string; releaseId: string } | undefined> {
+  const row = await db("export as e")
+    .join("sheet_row as r", "r.id", "e.row_id")
+    .where("e.id", id)
+    .first("r.sheet_id", "r.id", "e.row_print", "e.release_id");
+  return row && { sheet: row.sheet_id, row: row.id, print: row.row_print, releaseId: row.release_id };
+}

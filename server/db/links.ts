@@ -9,6 +9,9 @@ export interface Link {
   readonly kind: LinkKind;
   /** What it opens; each kind has a shape of its own. */
   readonly scope: unknown;
+  /** What whoever made it calls it. */
+  readonly name: string;
+  readonly madeById: string | null;
 }
 
 const hashOf = (token: string): string => createHash("sha256").update(token).digest("hex");
@@ -16,7 +19,14 @@ const hashOf = (token: string): string => createHash("sha256").update(token).dig
 /** Makes a link that ends after so many seconds, or so many uses. Answers its id and the token that opens it, told once. */
 export async function addLink(
   db: Db,
-  link: { kind: LinkKind; scope: unknown; madeBy: string | null; seconds: number; uses?: number },
+  link: {
+    kind: LinkKind;
+    scope: unknown;
+    madeBy: string | null;
+    seconds: number;
+    uses?: number | undefined;
+    name?: string;
+  },
 ): Promise<{ id: string; token: string }> {
   const [id, token] = [newId(), randomBytes(24).toString("base64url")];
   await db("link").insert({
@@ -27,23 +37,44 @@ export async function addLink(
     made_by: link.madeBy,
     ends_at: db.raw("date_add(now(3), interval ? second)", [link.seconds]),
     uses_left: link.uses ?? null,
+    name: link.name ?? "",
   });
   return { id, token };
 }
 
-const open = (db: Db) =>
-  db("link")
-    .whereNull("revoked_at")
-    .where("ends_at", ">", db.fn.now(3))
-    .where((any) => any.whereNull("uses_left").orWhere("uses_left", ">", 0));
+const unended = (db: Db) => db("link").whereNull("revoked_at").where("ends_at", ">", db.fn.now(3));
+
+const open = (db: Db) => unended(db).where((any) => any.whereNull("uses_left").orWhere("uses_left", ">", 0));
+
+/** Links whose holders stay at them for a while: the last that was let in goes on for so long. */
+const stayed: readonly LinkKind[] = ["fill", "proof", "view"];
+const stayHours = 12;
+
+const usable = (db: Db) =>
+  unended(db).where((any) =>
+    any
+      .whereNull("uses_left")
+      .orWhere("uses_left", ">", 0)
+      .orWhere((late) =>
+        late.whereIn("kind", stayed).where("used_at", ">", db.raw("date_sub(now(3), interval ? hour)", [stayHours])),
+      ),
+  );
 
 /** The link that a token opens, while it is neither revoked, nor over, nor used up. */
 export async function findLink(db: Db, token: string): Promise<Link | undefined> {
-  const row = await open(db)
+  const row = await usable(db)
     .where({ token_hash: hashOf(token) })
-    .first("id", "kind", "scope");
-  return row && { id: row.id, kind: row.kind, scope: fromJson(row.scope) };
+    .first("id", "kind", "scope", "name", "made_by");
+  return row && toLink(row);
 }
+
+const toLink = (row: Record<string, unknown>): Link => ({
+  id: row.id as string,
+  kind: row.kind as LinkKind,
+  scope: fromJson(row.scope),
+  name: row.name as string,
+  madeById: row.made_by as string | null,
+});
 
 export interface MadeLink {
   readonly id: string;
@@ -74,7 +105,11 @@ export async function listLinks(db: Db, kinds: readonly LinkKind[], key: string,
 export async function countUse(db: Db, id: string): Promise<boolean> {
   const changed = await open(db)
     .where({ id })
-    .update({ uses_left: db.raw("if(uses_left is null, null, uses_left - 1)"), used_at: db.fn.now(3) });
+    .update({
+      uses_left: db.raw("if(uses_left is null, null, uses_left - 1)"),
+      used: db.raw("used + 1"),
+      used_at: db.fn.now(3),
+    });
   return changed === 1;
 }
 
@@ -83,4 +118,100 @@ export async function revokeLink(db: Db, id: string): Promise<void> {
     .where({ id })
     .whereNull("revoked_at")
     .update({ revoked_at: db.fn.now(3) });
+}
+
+export interface ListedLink extends Link, MadeLink {
+  readonly usesLeft: number | null;
+  readonly used: number;
+  readonly usedAt: Date | null;
+  readonly state: "open" | "over" | "revoked";
+}
+
+const listed = (db: Db) =>
+  db("link as l")
+    .leftJoin("member as m", "m.id", "l.made_by")
+    .select(
+      "l.*",
+      "m.name as member_name",
+      db.raw("l.revoked_at is null and l.ends_at > now(3) and (l.uses_left is null or l.uses_left > 0) as is_open"),
+    );
+
+const toListed = (row: Record<string, unknown>): ListedLink => ({
+  ...toLink(row),
+  madeAt: row.made_at as Date,
+  madeBy: (row.member_name as string | null) ?? null,
+  endsAt: row.ends_at as Date,
+  usesLeft: row.uses_left as number | null,
+  used: row.used as number,
+  usedAt: row.used_at as Date | null,
+  state: row.revoked_at !== null ? "revoked" : row.is_open ? "open" : "over",
+});
+
+/** All links of these kinds that are open; the newest first. */
+export async function listOpenLinks(db: Db, kinds: readonly LinkKind[]): Promise<ListedLink[]> {
+  const rows = await listed(db)
+    .whereIn("l.kind", kinds)
+    .having("is_open", "=", 1)
+    .orderBy([{ column: "l.made_at", order: "desc" }, "l.id"])
+    .limit(500);
+  return rows.map(toListed);
+}
+
+/** Links of these kinds, of one member or of all, open or not, the newest first; `before` is where the last page ended. */
+export async function listMadeLinks(
+  db: Db,
+  wanted: { kinds: readonly LinkKind[]; madeBy?: string | undefined; before?: Date | undefined; limit: number },
+): Promise<ListedLink[]> {
+  const query = listed(db)
+    .whereIn("l.kind", wanted.kinds)
+    .orderBy([{ column: "l.made_at", order: "desc" }, "l.id"])
+    .limit(wanted.limit);
+  if (wanted.madeBy !== undefined) query.where("l.made_by", wanted.madeBy);
+  if (wanted.before) query.where("l.made_at", "<", wanted.before);
+  return (await query).map(toListed);
+}
+
+export async function findMadeLink(db: Db, id: string): Promise<ListedLink | undefined> {
+  const row = await listed(db).where("l.id", id).first();
+  return row && toListed(row);
+}
+
+/** What a holder of a link said about a clip. */
+export interface LinkWord {
+  readonly id: string;
+  readonly linkId: string;
+  readonly exportId: string;
+  readonly who: string;
+  readonly atS: number | null;
+  readonly words: string;
+  readonly verdict: "approve" | "change" | null;
+  readonly saidAt: Date;
+}
+
+export async function addLinkWord(db: Db, word: Omit<LinkWord, "id" | "saidAt">): Promise<string> {
+  const id = newId();
+  await db("link_word").insert({
+    ...{ id, link_id: word.linkId, export_id: word.exportId, who: word.who },
+    ...{ at_s: word.atS, words: word.words, verdict: word.verdict },
+  });
+  return id;
+}
+
+const mostWords = 500;
+
+/** What was said by holders of a link, or about clips by anybody; in the order in which it was said. */
+export async function listLinkWords(
+  db: Db,
+  of: { link: string } | { exports: readonly string[] },
+): Promise<LinkWord[]> {
+  const query = db("link_word").orderBy(["said_at", "id"]).limit(mostWords);
+  const rows = await ("link" in of ? query.where("link_id", of.link) : query.whereIn("export_id", of.exports));
+  return rows.map((row) => ({
+    ...{ id: row.id, linkId: row.link_id, exportId: row.export_id, who: row.who },
+    ...{ atS: row.at_s, words: row.words, verdict: row.verdict, saidAt: row.said_at },
+  }));
+}
+
+export async function countLinkWords(db: Db, linkId: string): Promise<number> {
+  return Number((await db("link_word").where({ link_id: linkId }).count("* as n"))[0]?.n ?? 0);
 }

@@ -16,6 +16,7 @@ import * as rowFindings from "./migrations/014-row-findings";
 import * as requests from "./migrations/015-requests";
 import * as orders from "./migrations/016-orders";
 import * as packages from "./migrations/017-packages";
+import * as people from "./migrations/018-people";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -36,6 +37,7 @@ const migrations = [
   requests,
   orders,
   packages,
+  people,
 ];
 
 const source = {

@@ -11,6 +11,7 @@ import type { Member } from "@/server/db/members";
 import { findRelease } from "@/server/db/releases";
 import {
   countRequests,
+  countWords,
   findRequest,
   listFirstOf,
   listIn,
@@ -49,13 +50,18 @@ export async function readRequests(member: Member, query: z.output<typeof Reques
   const found = await listRequests(db, wanted, { before, limit: requestsPerPage + 1 });
   const shown = found.slice(0, requestsPerPage);
   const ids = shown.map(({ id }) => id);
-  const [counts, first] = await Promise.all([countRequests(db, ids), listFirstOf(db, ids, wanted, firstFiles)]);
+  const [counts, first, words] = await Promise.all([
+    countRequests(db, ids),
+    listFirstOf(db, ids, wanted, firstFiles),
+    countWords(db, ids),
+  ]);
   const views = await toViews(first, member);
   const byRequest = groupBy(views, ({ id }) => first.find((row) => row.id === id)!.requestId);
   const requests = shown.map(({ id, title, createdByName, createdBy, createdAt }): RequestView => ({
     ...{ id, title, by: createdByName, mine: mayAct(member, createdBy), createdAt: createdAt.toISOString() },
     ...summed(counts.get(id) ?? []),
     exports: byRequest.get(id) ?? [],
+    words: words.get(id) ?? 0,
   }));
   return { requests, next: found.length > requestsPerPage ? shown[shown.length - 1]!.seq : null };
 }

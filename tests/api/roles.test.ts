@@ -5,9 +5,7 @@ import { describe, expect, test } from "@jest/globals";
 import { base, cookieOf, send, type Who } from "../support/api";
 
 /** Every handler there is and the least role, or the kind of link, it is meant for; a new one is added here on purpose. */
-const access: Readonly<
-  Record<string, "anyone" | "contributor" | "designer" | "owner" | "link:invitation" | "link:live" | "link:remote">
-> = {
+const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner" | `link:${string}`>> = {
   "GET /api/orders": "contributor",
   "POST /api/orders": "contributor",
   "GET /api/orders/[order]": "contributor",
@@ -58,6 +56,33 @@ const access: Readonly<
   "POST /api/outputs/sets": "designer",
   "POST /api/outputs/sets/[set]": "designer",
   "POST /api/outputs/sets/[set]/remove": "designer",
+  "GET /api/members": "owner",
+  "POST /api/members": "owner",
+  "POST /api/members/[member]": "owner",
+  "GET /api/me/account": "contributor",
+  "POST /api/me/name": "contributor",
+  "POST /api/me/password": "contributor",
+  "POST /api/me/devices/[device]/end": "contributor",
+  "POST /api/me/second-factor/start": "contributor",
+  "POST /api/me/second-factor/confirm": "contributor",
+  "POST /api/me/second-factor/off": "contributor",
+  "POST /api/password/forgotten": "anyone",
+  "POST /api/links/[link]/password": "link:password",
+  "GET /api/audit": "owner",
+  "GET /api/audit/table": "owner",
+  "GET /api/letters": "owner",
+  "GET /api/made-links": "contributor",
+  "POST /api/made-links": "contributor",
+  "POST /api/made-links/[made]/revoke": "contributor",
+  "GET /api/links/[link]/row": "link:fill",
+  "POST /api/links/[link]/row": "link:fill",
+  "POST /api/links/[link]/row/media": "link:fill",
+  "GET /api/links/[link]/row/media/[hash]": "link:fill",
+  "GET /api/links/[link]/row/media/[hash]/frames/[frame]": "link:fill",
+  "GET /api/links/[link]/watch": "link:view",
+  "GET /api/links/[link]/watch/[export]": "link:view",
+  "POST /api/links/[link]/words": "link:proof",
+  "GET /api/requests/[request]/words": "contributor",
   "POST /api/packages": "designer",
   "POST /api/packages/pack": "designer",
   "POST /api/packages/[job]/take": "designer",

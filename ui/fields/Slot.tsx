@@ -5,6 +5,7 @@ import { isMedia } from "@/core/fields/define";
 import { houseIdOf } from "@/core/fields/slot";
 import { MediaValue, type FramingPart, type OwnMedia } from "@/core/fields/value";
 import type { Field } from "@/core/fields/field";
+import { fileAt, frameAt } from "@/ui/parts/files-at";
 import { UploadButton } from "@/ui/parts/UploadButton";
 import { Choices } from "./Choices";
 import type { ControlProps } from "./define";
@@ -16,7 +17,7 @@ import { SlotSwap } from "./SlotSwap";
 type SlotField = Extract<Field, { kind: "picture" | "video" }>;
 
 const sourceOf = (kind: SlotField["kind"], hash: string): string =>
-  kind === "video" ? `/api/media/${hash}/frames/0` : `/api/media/${hash}`;
+  kind === "video" ? frameAt(hash, 0) : fileAt(hash);
 
 /** A picture or video: one on offer or one brought along, and how it sits. */
 export function Slot({

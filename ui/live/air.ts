@@ -10,7 +10,8 @@ import { clipBounds } from "@/core/sample/clip";
 import { rastersOf } from "@/core/sample/rasters";
 import { smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
 import { BrowserHost } from "@/ui/stage/browser-host";
-import { fetchRaster, loadedScene, readFilesFrom } from "@/ui/stage/loading";
+import { readFilesAt } from "@/ui/parts/files-at";
+import { fetchRaster, loadedScene } from "@/ui/stage/loading";
 import { offsetHere, steadyMs } from "./clock";
 import type { AirMessage, FromAir } from "./protocol";
 
@@ -53,7 +54,7 @@ const stillMs = 100;
 export function receive(message: AirMessage, receivedMs: number): void {
   switch (message.kind) {
     case "begin":
-      readFilesFrom(message.files);
+      readFilesAt(message.files);
       canvas = message.canvas;
       // In memory, not on the graphics card: the pixels are those of a file.
       context = canvas.getContext("2d", { willReadFrequently: true })!;

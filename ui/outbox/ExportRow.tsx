@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Button, ProgressBar } from "react-bootstrap";
 import type { ExportView } from "@/contract/exports";
 import { receiverOf } from "@/core/outputs/receivers";
+import { ShareDialog } from "@/ui/links/ShareDialog";
 import { bytes } from "@/ui/parts/amounts";
 import { fileUrl } from "./FileView";
 import { ProofSheet } from "./ProofSheet";
@@ -58,6 +59,7 @@ export function ExportRow(props: {
               {job.goneAt === null ? (
                 <>
                   <Looks job={job} />
+                  {alone && <Share job={job} />}
                   <a className="btn btn-outline-secondary btn-sm" href={fileUrl(job)} download>
                     Download
                   </a>
@@ -89,6 +91,25 @@ export function ExportRow(props: {
             <ProofSheet job={job} proof={job.proof} />
           </td>
         </tr>
+      )}
+    </>
+  );
+}
+
+/** Somebody without an account watches it by link. */
+function Share({ job }: { job: ExportView }) {
+  const [sharing, setSharing] = useState(false);
+  return (
+    <>
+      <Button variant="link" size="sm" onClick={() => setSharing(true)}>
+        Share …
+      </Button>
+      {sharing && (
+        <ShareDialog
+          shared={{ kind: "watch", of: { exports: [job.id] } }}
+          about="the clip"
+          onClose={() => setSharing(false)}
+        />
       )}
     </>
   );

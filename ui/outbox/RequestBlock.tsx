@@ -1,9 +1,11 @@
 "use client";
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button, ProgressBar } from "react-bootstrap";
 import { z } from "zod";
+import { WordList } from "@/contract/links";
 import { RequestFiles, JobAnswer, type ExportView, type RequestView } from "@/contract/exports";
+import { ShareDialog } from "@/ui/links/ShareDialog";
 import { ApiError, call } from "@/ui/parts/api";
 import { bytes } from "@/ui/parts/amounts";
 import { writeDate } from "@/ui/parts/dates";
@@ -27,6 +29,7 @@ export function RequestBlock({ request, deeds }: { request: RequestView; deeds: 
     return (
       <tbody className="outbox__request" data-request={request.id}>
         <ExportRow job={only} alone onAct={(deed) => deeds.onFile(only, deed)} />
+        {request.words > 0 && <Words request={request} />}
       </tbody>
     );
   }
@@ -50,6 +53,7 @@ export function RequestBlock({ request, deeds }: { request: RequestView; deeds: 
       {shown.map((job) => (
         <ExportRow key={job.id} job={job} onAct={(deed) => deeds.onFile(job, deed)} />
       ))}
+      {request.words > 0 && <Words request={request} />}
       {fault && (
         <tr>
           <td colSpan={5}>
@@ -89,6 +93,33 @@ function useAll({ id }: RequestView) {
   return { more, showAll, fault: files.error };
 }
 
+/** What people without an account have said of the files, by link. */
+function Words({ request: { id, words: count, exports } }: { request: RequestView }) {
+  const said = useQuery({ queryKey: ["words", id, count], queryFn: () => call(`/api/requests/${id}/words`, WordList) });
+  const nameOf = (file: string) => exports.find((one) => one.id === file)?.fileName ?? "another file";
+  return (
+    <tr>
+      <td colSpan={5}>
+        <details className="fs-13">
+          <summary>
+            {count} {count === 1 ? "word was" : "words were"} said by link
+          </summary>
+          <ul>
+            {said.data?.words.map((word) => (
+              <li key={word.id}>
+                <b>{word.who}</b> on {nameOf(word.export)}
+                {word.atS !== null && <span className="figures"> at {word.atS.toFixed(1)} s</span>}:{" "}
+                {word.verdict === "approve" && <i>approves it. </i>}
+                {word.words}
+              </li>
+            ))}
+          </ul>
+        </details>
+      </td>
+    </tr>
+  );
+}
+
 function Standing({ request: { counts, files, progress } }: { request: RequestView }) {
   const done = counts.done ?? 0;
   const open = (counts.waiting ?? 0) + (counts.leased ?? 0);
@@ -109,6 +140,7 @@ function Standing({ request: { counts, files, progress } }: { request: RequestVi
 function All({ request, deeds }: { request: RequestView; deeds: Deeds }) {
   const { id, counts, mine, files } = request;
   const [packing, setPacking] = useState<string>();
+  const [sharing, setSharing] = useState(false);
   const open = (counts.waiting ?? 0) + (counts.leased ?? 0);
   const bad = (counts.failed ?? 0) + (counts.cancelled ?? 0);
   const act = async (deed: "cancel" | "retry") => {
@@ -129,23 +161,39 @@ function All({ request, deeds }: { request: RequestView; deeds: Deeds }) {
     }
     setPacking(undefined);
   };
-  if (files < 2) return null;
+  const finished = counts.done ?? 0;
   return (
     <>
-      {mine && open > 0 && (
-        <Button variant="link" size="sm" onClick={() => void act("cancel")}>
-          Cancel all
+      {finished > 0 && (
+        <Button variant="link" size="sm" onClick={() => setSharing(true)}>
+          Share …
         </Button>
       )}
-      {mine && bad > 0 && (
-        <Button variant="link" size="sm" onClick={() => void act("retry")}>
-          Try all again
-        </Button>
+      {sharing && (
+        <ShareDialog
+          shared={{ kind: "watch", of: { request: id } }}
+          about={finished === 1 ? "one clip" : `${finished} clips`}
+          onClose={() => setSharing(false)}
+        />
       )}
-      {(counts.done ?? 0) > 0 && (
-        <Button variant="outline-secondary" size="sm" disabled={packing !== undefined} onClick={() => void pack()}>
-          {packing ?? `Download ${counts.done} as a zip`}
-        </Button>
+      {files > 1 && (
+        <>
+          {mine && open > 0 && (
+            <Button variant="link" size="sm" onClick={() => void act("cancel")}>
+              Cancel all
+            </Button>
+          )}
+          {mine && bad > 0 && (
+            <Button variant="link" size="sm" onClick={() => void act("retry")}>
+              Try all again
+            </Button>
+          )}
+          {(counts.done ?? 0) > 0 && (
+            <Button variant="outline-secondary" size="sm" disabled={packing !== undefined} onClick={() => void pack()}>
+              {packing ?? `Download ${counts.done} as a zip`}
+            </Button>
+          )}
+        </>
       )}
     </>
   );

@@ -1,6 +1,7 @@
 "use client";
 import { useRef } from "react";
 import type { Fps } from "@/core/document/fps";
+import { frameAt } from "./files-at";
 
 /** Frames that stand side by side. */
 const shown = 9;
@@ -66,7 +67,7 @@ export function FilmStrip({
           draggable={false}
           loading="lazy"
           alt=""
-          src={`/api/media/${hash}/frames/${Math.round((i * last) / Math.max(1, Math.min(shown, frames) - 1))}`}
+          src={frameAt(hash, Math.round((i * last) / Math.max(1, Math.min(shown, frames) - 1)))}
         />
       ))}
       <span className="film-strip__before" style={{ width: `${(100 * frame) / Math.max(1, last)}%` }} />

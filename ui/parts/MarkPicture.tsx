@@ -3,6 +3,7 @@ import { useId, type ReactNode } from "react";
 import type { House } from "@/core/document/house";
 import type { Mark, VectorShape } from "@/core/document/vector";
 import { cutPath } from "@/core/media/cut-path";
+import { fileAt } from "./files-at";
 
 /** A mark as a small picture for the form. */
 export function MarkPicture({ mark, house }: { mark: Mark; house: House }) {
@@ -17,7 +18,7 @@ export function MarkPicture({ mark, house }: { mark: Mark; house: House }) {
   const whole = drawing ? (
     drawing.shapes.map((shape, i) => <MarkShape key={i} shape={shape} colour={tinted ?? colourOf(shape.colour)} />)
   ) : (
-    <PictureInk href={`/api/media/${picture!.hash}`} tint={tinted} {...{ width, height, id }} />
+    <PictureInk href={fileAt(picture!.hash)} tint={tinted} {...{ width, height, id }} />
   );
   const cut = (piece?.lines ?? []).reduce<ReactNode>((inner, line, i) => {
     const inside = piece!.sides[i] === "l";

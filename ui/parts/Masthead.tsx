@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { Dropdown } from "react-bootstrap";
 import { z } from "zod";
 import { roles, type MemberView, type Role } from "@/contract/members";
 import { call } from "./api";
@@ -13,6 +14,15 @@ const places: readonly { href: string; label: string; least: Role }[] = [
   { href: "/outputs", label: "Outputs", least: "contributor" },
   { href: "/moves", label: "Moves", least: "designer" },
   { href: "/house", label: "House style", least: "designer" },
+];
+
+/** What is about people, behind one's own name. */
+const own: typeof places = [
+  { href: "/account", label: "Your account", least: "contributor" },
+  { href: "/links", label: "Links", least: "contributor" },
+  { href: "/members", label: "Members", least: "owner" },
+  { href: "/audit", label: "Audit", least: "owner" },
+  { href: "/receivers/mailbox", label: "Simulated mailbox", least: "owner" },
 ];
 
 /** The head of every page: the name, the ways to go, who is signed in. */
@@ -36,9 +46,20 @@ export function Masthead({ member }: { member: MemberView }) {
         ))}
       </nav>
       <div className="masthead__member align-items-baseline d-flex gap-12 ms-auto">
-        <span>
-          {member.name} <small>{member.role}</small>
-        </span>
+        <Dropdown align="end">
+          <Dropdown.Toggle as="button" type="button" className="masthead__who bg-none border-0 p-0">
+            {member.name} <small>{member.role}</small>
+          </Dropdown.Toggle>
+          <Dropdown.Menu>
+            {own
+              .filter(({ least }) => roles.indexOf(member.role) <= roles.indexOf(least))
+              .map(({ href, label }) => (
+                <Dropdown.Item key={href} as={Link} href={href}>
+                  {label}
+                </Dropdown.Item>
+              ))}
+          </Dropdown.Menu>
+        </Dropdown>
         <button type="button" className="btn btn-link btn-sm" onClick={signOut}>
           Sign out
         </button>

@@ -1,6 +1,7 @@
 import { Underway } from "@/contract/jobs";
 import { mostUploadBytes, UploadAnswer, Uploaded } from "@/contract/media";
 import { Failure } from "@/contract/answer";
+import { filesAddress } from "./files-at";
 import { jobEnded } from "./jobs";
 
 /** As much of a name as is taken, without half of a letter at its end. */
@@ -9,7 +10,7 @@ const nameOf = ({ name }: File): string => name.slice(0, 200).replace(/[\ud800-\
 /** Sends a file as it is. Throws with the words of the refusal. */
 export async function upload(file: File, as: "slot" | "footage" = "slot"): Promise<Uploaded> {
   if (file.size > mostUploadBytes) throw new Error(`${file.name}: this file is larger than 200 MB.`);
-  const answer = await fetch(`/api/media?name=${encodeURIComponent(nameOf(file))}&as=${as}`, {
+  const answer = await fetch(`${filesAddress()}?name=${encodeURIComponent(nameOf(file))}&as=${as}`, {
     method: "POST",
     body: file,
     headers: { "Content-Type": "application/octet-stream" },

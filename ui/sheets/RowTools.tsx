@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { z } from "zod";
 import type { RowState } from "@/contract/sheets";
+import { ShareDialog } from "@/ui/links/ShareDialog";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { EveryAccount } from "./EveryAccount";
@@ -79,6 +80,7 @@ export function RowTools(props: {
       >
         Keep names
       </button>
+      <ShareRow sheet={view.id} row={picked.length === 1 ? ids[0] : undefined} />
       <span className="ms-auto" />
       <button type="button" className="tool" disabled={none} onClick={() => void say("ready")}>
         Ready
@@ -103,5 +105,30 @@ export function RowTools(props: {
         </Notice>
       )}
     </div>
+  );
+}
+
+/** Somebody without an account fills one row in, by a link. */
+function ShareRow({ sheet, row }: { sheet: string; row: string | undefined }) {
+  const [sharing, setSharing] = useState<string>();
+  return (
+    <>
+      <button
+        type="button"
+        className="tool"
+        disabled={row === undefined}
+        onClick={() => setSharing(row)}
+        title="Somebody without an account fills in this row, by a link"
+      >
+        Share …
+      </button>
+      {sharing !== undefined && (
+        <ShareDialog
+          shared={{ kind: "fill", sheet, row: sharing }}
+          about="the row"
+          onClose={() => setSharing(undefined)}
+        />
+      )}
+    </>
   );
 }

@@ -1,4 +1,5 @@
 import type { SceneRequest } from "@/core/scene";
+import { filesAddress } from "@/ui/parts/files-at";
 import type { Answer, Checked, FromWorker, Side, ToWorker } from "./protocol";
 
 type WithoutCall<T> = T extends unknown ? Omit<T, "call"> : never;
@@ -51,7 +52,10 @@ export class StageClient {
 
   private start(): Worker {
     if (this.worker) return this.worker;
-    const worker = new Worker(new URL("./stage.worker.ts", import.meta.url), { type: "module" });
+    const worker = new Worker(new URL("./stage.worker.ts", import.meta.url), {
+      type: "module",
+      name: filesAddress(),
+    });
     worker.addEventListener("message", (event: MessageEvent<FromWorker>) => this.receive(event.data));
     worker.addEventListener("error", (event) => this.fail(event.message || "the painting worker stopped"));
     this.worker = worker;

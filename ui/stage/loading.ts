@@ -2,6 +2,7 @@ import { parseFrameRef } from "@/core/sample/rasters";
 import { prepareScene, type Scene, type SceneRequest } from "@/core/scene";
 import { bundledFonts } from "@/core/type/catalogue";
 import { FontBook } from "@/core/type/font-book";
+import { fileAt, frameAt } from "@/ui/parts/files-at";
 import type { BrowserHost } from "./browser-host";
 
 /*
@@ -9,10 +10,6 @@ import type { BrowserHost } from "./browser-host";
  */
 
 const book = new FontBook(bundledFonts);
-
-/** Where files are fetched: whoever holds only a link has an address of their own for them. */
-let files = "/api/media";
-export const readFilesFrom = (address: string): void => void (files = address);
 
 async function fetchBytes(path: string): Promise<Response> {
   const answer = await fetch(path);
@@ -22,13 +19,13 @@ async function fetchBytes(path: string): Promise<Response> {
 
 const loadFace = async (faceId: string): Promise<Uint8Array> => {
   // Uploaded fonts are named by their content hash.
-  const path = /^[0-9a-f]{64}$/.test(faceId) ? `${files}/${faceId}` : `/fonts/${encodeURIComponent(faceId)}`;
+  const path = /^[0-9a-f]{64}$/.test(faceId) ? fileAt(faceId) : `/fonts/${encodeURIComponent(faceId)}`;
   return new Uint8Array(await (await fetchBytes(path)).arrayBuffer());
 };
 
 export const fetchRaster = async (ref: string): Promise<Blob> => {
   const { hash, frame } = parseFrameRef(ref) ?? { hash: ref };
-  return (await fetchBytes(`${files}/${hash}${frame === undefined ? "" : `/frames/${frame}`}`)).blob();
+  return (await fetchBytes(frame === undefined ? fileAt(hash) : frameAt(hash, frame))).blob();
 };
 
 /** A scene whose fonts and pictures are loaded. */

@@ -1,3 +1,4 @@
+import { frameAt } from "@/ui/parts/files-at";
 import { unpackFrames } from "@/core/media/frame-block";
 
 /*
@@ -11,7 +12,7 @@ const mostBlocks = 240;
 const blocks = new Map<string, Promise<readonly Blob[]>>();
 
 async function fetchBlock(hash: string, from: number): Promise<readonly Blob[]> {
-  const answer = await fetch(`/api/media/${hash}/frames/${from}?small=${together}`);
+  const answer = await fetch(`${frameAt(hash, from)}?small=${together}`);
   if (!answer.ok) throw new Error(`frames of ${hash} could not be loaded (${answer.status})`);
   return unpackFrames(await answer.arrayBuffer()).map((bytes) => new Blob([bytes]));
 }

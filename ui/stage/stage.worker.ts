@@ -1,4 +1,8 @@
+import { readFilesAt } from "@/ui/parts/files-at";
 import type { Answer, FromWorker, ToWorker } from "./protocol";
+
+// Named after where its page fetches files.
+if (self.name !== "") readFilesAt(self.name);
 
 // HarfBuzz starts up while it is imported: loaded lazily, so that no message is lost in the meantime.
 const engine = import("./engine");

@@ -4,6 +4,7 @@ import { job as air } from "./air";
 import { job as check } from "./check";
 import { job as drifts } from "./drifts";
 import { job as ingest } from "./ingest";
+import { job as letter } from "./letter";
 import { job as look } from "./look";
 import { job as mark } from "./mark";
 import { job as order } from "./order";
@@ -21,6 +22,7 @@ export const jobKinds = {
   check: check,
   drifts: drifts,
   ingest: ingest,
+  letter: letter,
   look: look,
   mark: mark,
   order: order,

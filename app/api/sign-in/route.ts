@@ -4,9 +4,9 @@ import { startSession } from "@/server/auth/session";
 import { signIn } from "@/server/auth/sign-in";
 
 export const POST = handler("anyone", { body: SignInRequest }, async ({ body, request }) => {
-  const member = await signIn(body.email, body.password, request);
+  const member = await signIn(body, request);
   const { id, name, email, role } = member;
   const response = Response.json({ data: { id, name, email, role } });
-  for (const cookie of await startSession(member)) response.headers.append("Set-Cookie", cookie);
+  for (const cookie of await startSession(member, request)) response.headers.append("Set-Cookie", cookie);
   return response;
 });

@@ -1,0 +1,7 @@
+import { handler } from "@/server/auth/handler";
+import { answerOpened } from "@/server/links/opened";
+import { readProof } from "@/server/links/proof";
+
+export const GET = handler("link:view", { cost: 2 }, async ({ link, request }) =>
+  answerOpened(request, link, await readProof(link)),
+);

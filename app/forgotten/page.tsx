@@ -1,0 +1,5 @@
+import { Forgotten } from "@/ui/sign-in/Forgotten";
+
+export default function Page() {
+  return <Forgotten />;
+}

@@ -1,0 +1,51 @@
+import type { z } from "zod";
+import { pageSize } from "@/contract/answer";
+import type { AuditPage, AuditQuery } from "@/contract/audit";
+import { writeCsv } from "@/core/table/csv";
+import { addAudit, listAudit, type AuditRow } from "@/server/db/audit";
+import { database } from "@/server/db/connection";
+import type { Member } from "@/server/db/members";
+
+/** A page of who did what, the newest first. */
+export async function readAudit(query: z.output<typeof AuditQuery>): Promise<AuditPage> {
+  const rows = await listAudit(database(), { ...query, limit: pageSize + 1 });
+  const shown = rows.slice(0, pageSize);
+  return {
+    entries: shown.map(({ at, ...row }) => ({ ...row, at: at.toISOString() })),
+    next: rows.length > pageSize ? shown[shown.length - 1]!.seq : null,
+  };
+}
+
+const together = 2000;
+const heading = ["When", "Who", "What", "To what", "More"];
+
+const lineOf = ({ at, by, action, subject, detail }: AuditRow): string[] => [
+  at.toISOString(),
+  by ?? "",
+  action,
+  subject,
+  detail === null ? "" : JSON.stringify(detail),
+];
+
+/** All that matches as a table, read piece by piece, however much it is; taking it is written down as well. */
+export async function exportAudit(
+  member: Member,
+  query: z.output<typeof AuditQuery>,
+): Promise<ReadableStream<Uint8Array>> {
+  const db = database();
+  await addAudit(db, { memberId: member.id, action: "audit.export", subject: "audit", detail: query });
+  const text = new TextEncoder();
+  let before = query.before;
+  let begun = false;
+  return new ReadableStream({
+    async pull(controller) {
+      const rows = await listAudit(db, { ...query, before, limit: together });
+      const table = writeCsv({ heading, rows: rows.map(lineOf) });
+      // Mark and heading stand once.
+      controller.enqueue(text.encode(begun ? table.slice(table.indexOf("\r\n") + 2) : table));
+      begun = true;
+      before = rows[rows.length - 1]?.seq;
+      if (rows.length < together) controller.close();
+    },
+  });
+}
