@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import { Invitation } from "@/contract/links";
 import type { InviteRequest, MemberChange, Members } from "@/contract/members";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
@@ -7,7 +8,7 @@ import * as members from "@/server/db/members";
 import { inTransaction } from "@/server/db/transaction";
 import { publicUrl, writeLetter } from "@/server/mail/letters";
 import { notFound, Refusal } from "@/server/refusal";
-import { invite, readInvitation } from "./invitations";
+import { invite } from "./invitations";
 
 /** Everybody, and who is invited. */
 export async function readMembers(): Promise<Members> {
@@ -19,10 +20,12 @@ export async function readMembers(): Promise<Members> {
       joinedAt: joinedAt.toISOString(),
       seenAt: seenAt?.toISOString() ?? null,
     })),
-    invitations: invitations.map((link) => ({
-      ...readInvitation(link),
-      ...{ id: link.id, by: link.madeBy, endsAt: link.endsAt.toISOString() },
-    })),
+    invitations: invitations.flatMap((link) => {
+      const invited = Invitation.safeParse(link.scope);
+      return invited.success
+        ? [{ ...invited.data, id: link.id, by: link.madeBy, endsAt: link.endsAt.toISOString() }]
+        : [];
+    }),
   };
 }
 
