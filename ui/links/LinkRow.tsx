@@ -61,7 +61,7 @@ function Filled({ token, row }: { token: string; row: LinkFill }) {
         </p>
         {design.notes && <p className="fst-italic font-serif">{design.notes}</p>}
         {groups.map((group) => (
-          <section key={group}>
+          <section key={group} className="fill__group">
             <h2 className="rubric">{group || "Fields"}</h2>
             {design.fields
               .filter((field) => field.group === group)
