@@ -19,6 +19,9 @@ export const usage = `rubrick: clips and pictures without the interface
   rubrick unpack FILE.zip --out FOLDER
   rubrick check  FILE.zip [--json]
 
+  rubrick backup FILE.tar
+  rubrick restore FILE.tar
+
   DESIGN   the id of a published design, as id or id@release, or a design's JSON file
            (with --house FILE.json for its house style), or a package: FILE.zip, FILE.zip#id where
            several designs are in it

@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 import { spawnSync } from "node:child_process";
-import { dirname, join } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import { bundleOf, isFresh } from "../scripts/lib/programs.mjs";
 
@@ -10,6 +10,12 @@ const program = "cli/main.ts";
 const rooms = ["cli", "contract", "core", "render", "server", "ui/page"];
 const runs = isFresh(program, root, rooms) ? [join(root, bundleOf(program))] : ["--import", "tsx", join(root, program)];
 const env = { ...process.env, RUBRICK_CALLED_FROM: process.env.RUBRICK_CALLED_FROM ?? process.cwd() };
-const args = [...runs, ...process.argv.slice(2)];
+const [command, ...rest] = process.argv.slice(2);
+// These are done by plain scripts, which need nothing built: names of files are as the caller meant them.
+const plain = ["backup", "restore"].includes(command);
+const absolute = (part) => (part.startsWith("-") ? part : resolve(env.RUBRICK_CALLED_FROM, part));
+const args = plain
+  ? [join(root, "scripts", `${command}.mjs`), ...rest.map(absolute)]
+  : [...runs, ...process.argv.slice(2)];
 const { status, signal } = spawnSync(process.execPath, args, { stdio: "inherit", cwd: root, env });
 process.exit(signal ? 130 : (status ?? 1));

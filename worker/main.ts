@@ -3,6 +3,9 @@ import { database, disconnect, type Db } from "@/server/db/connection";
 import { claimNextJob, urgent } from "@/server/db/jobs";
 import { dropWorker, noteWorker } from "@/server/db/workers";
 import { log } from "@/server/log";
+import { traced } from "@/server/trace";
+import { version } from "@/server/version";
+import { appliedMigrations, migrationNames } from "@/server/db/migrate";
 import { runJob } from "./run-job";
 import { sweep } from "./sweep";
 
@@ -42,7 +45,8 @@ const pause = (ms: number) =>
 
 async function main(): Promise<void> {
   const db = database();
-  log.info("render worker is looking for work");
+  await refuseStrangeTables(db);
+  log.info({ version: version() }, "render worker is looking for work");
   const sweeping = keepSwept(db);
   const noting = keepNoted(db);
   // Whoever waits for something short at a screen does not wait for a long clip.
@@ -53,6 +57,19 @@ async function main(): Promise<void> {
   await disconnect();
 }
 
+/** Waits for tables that are to be brought up to date, and does nothing to those of a later version. */
+async function refuseStrangeTables(db: Db): Promise<void> {
+  while (!stop.signal.aborted) {
+    const applied = await appliedMigrations(db).catch((): string[] => []);
+    if (applied.some((one) => !migrationNames.includes(one))) {
+      log.error("the tables are of a later version than this worker: bring it up to date");
+      process.exit(1);
+    }
+    if (migrationNames.every((one) => applied.includes(one))) return;
+    await pause(longestPauseMs);
+  }
+}
+
 /** Does one job after the other, of this priority or a higher one. */
 async function work(db: Db, leastPriority: number): Promise<void> {
   let waitMs = idleMs;
@@ -60,7 +77,7 @@ async function work(db: Db, leastPriority: number): Promise<void> {
     try {
       const lease = await claimNextJob(db, name, leastPriority);
       waitMs = idleMs;
-      if (lease) await runJob(db, lease, stop.signal);
+      if (lease) await traced({ request: lease.job.askedBy, job: lease.job.id }, () => runJob(db, lease, stop.signal));
       else await pause(idleMs);
     } catch (error) {
       log.warn({ err: error }, "queue not reachable; trying again");
@@ -83,7 +100,10 @@ function keepSwept(db: Db): NodeJS.Timeout {
 
 /** Says that it is there, now and every few seconds. */
 function keepNoted(db: Db): NodeJS.Timeout {
-  const once = () => noteWorker(db, name).catch((error: unknown) => log.warn({ err: error }, "could not be noted"));
+  const once = () =>
+    noteWorker(db, name, { version: version(), memoryBytes: process.memoryUsage.rss() }).catch((error: unknown) =>
+      log.warn({ err: error }, "could not be noted"),
+    );
   void once();
   return setInterval(once, noteMs);
 }

@@ -8,6 +8,9 @@ import { callerOf, ofAddress, takeTurn } from "./turns.mjs";
  * the rest takes turns.
  */
 
+// Whoever spreads calls over machines sends none here any more; what is in hand is done.
+process.on("SIGTERM", () => (globalThis.rubrickDraining = true));
+
 const end = () => {
   setTimeout(() => process.exit(0), 5000).unref();
   process.kill(process.pid, "SIGTERM");

@@ -5,7 +5,9 @@ import { isBusy, isUnreachable } from "@/server/db/connection";
 import type { Link } from "@/server/db/links";
 import type { Member } from "@/server/db/members";
 import { log } from "@/server/log";
+import { noteCall } from "@/server/operation/metrics";
 import { Refusal } from "@/server/refusal";
+import { newTraceId, traced } from "@/server/trace";
 import { readBody } from "./body";
 import { checkHost, checkOrigin } from "./origin";
 import { admit, principalOf, type Access } from "./principal";
@@ -51,6 +53,14 @@ export function handler<A extends Access, Body = undefined, Query = undefined>(
   run: (call: Call<A, Body, Query>) => Promise<unknown>,
 ): RouteHandler {
   const handle = async (request: Request, context: Context): Promise<Response> => {
+    const id = newTraceId(request.headers.get("x-request-id"));
+    const startedMs = performance.now();
+    const response = await traced({ request: id }, () => answer(request, context));
+    response.headers.set("X-Request-Id", id);
+    noteCall(request.method, response.status, (performance.now() - startedMs) / 1000);
+    return response;
+  };
+  const answer = async (request: Request, context: Context): Promise<Response> => {
     try {
       checkHost(request);
       if (request.method !== "GET" && request.method !== "HEAD") checkOrigin(request);
@@ -66,8 +76,8 @@ export function handler<A extends Access, Body = undefined, Query = undefined>(
         : undefined;
       const call = { request, ...principal, params, body: body as Body, query: query as Query };
       // The principal has been admitted, so it is of the kind that the handler is for.
-      const answer = await run(call as unknown as Call<A, Body, Query>);
-      return guarded(answer instanceof Response ? answer : Response.json({ data: answer ?? null }));
+      const data = await run(call as unknown as Call<A, Body, Query>);
+      return guarded(data instanceof Response ? data : Response.json({ data: data ?? null }));
     } catch (error) {
       return guarded(refuse(error, request));
     }

@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { traceId } from "@/server/trace";
 import { fromJson, type Db } from "./connection";
 import { addEvent } from "./events";
 import { endAsked } from "./exports";
@@ -33,6 +34,8 @@ export interface Job {
   readonly total: number;
   readonly error: string | null;
   readonly result: unknown;
+  /** Id of the call that asked for it. */
+  readonly askedBy: string;
 }
 
 export interface Lease {
@@ -64,6 +67,7 @@ const toJob = (row: Row): Job => ({
   total: row.total as number,
   error: row.error as string | null,
   result: row.result === null ? null : fromJson(row.result),
+  askedBy: row.asked_by as string,
 });
 
 const later = (db: Db, seconds: number) =>
@@ -96,7 +100,7 @@ export async function addJobs(db: Db, ownerId: string | null, jobs: readonly New
   const turn = await lastTurn(db, ownerId);
   const rows = jobs.map(({ kind, payload, costS, priority = 0, subject }, i) => ({
     ...{ id: newId(), kind, payload: JSON.stringify(payload), owner: ownerId, subject: subject ?? null },
-    ...{ turn: turn + 1 + i, cost_s: costS, priority },
+    ...{ turn: turn + 1 + i, cost_s: costS, priority, asked_by: traceId() },
   }));
   await db("job").insert(rows);
   return rows.map(({ id }) => id);

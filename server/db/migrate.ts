@@ -17,6 +17,7 @@ import * as requests from "./migrations/015-requests";
 import * as orders from "./migrations/016-orders";
 import * as packages from "./migrations/017-packages";
 import * as people from "./migrations/018-people";
+import * as machines from "./migrations/019-machines";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -38,7 +39,12 @@ const migrations = [
   orders,
   packages,
   people,
+  machines,
 ];
+
+/** In the order they are applied. */
+export const migrationNames: readonly string[] = migrations.map(({ name }) => name);
+export const lastMigration = migrationNames[migrationNames.length - 1]!;
 
 const source = {
   getMigrations: async () => migrations,
@@ -64,4 +70,10 @@ export async function migrate(db: Db): Promise<void> {
     await lock.promise().query("do release_lock('rubrick.migrate')");
     await db.client.releaseConnection(lock);
   }
+}
+
+/** Names of what has been done to the tables. */
+export async function appliedMigrations(db: Db): Promise<string[]> {
+  const rows = await db("knex_migrations").orderBy("id").select("name");
+  return rows.map(({ name }) => name as string);
 }

@@ -4,11 +4,16 @@ import type { Db } from "./connection";
 const goneS = 20;
 
 /** Says that a worker is there; those that were not heard of for an hour are forgotten. */
-export async function noteWorker(db: Db, name: string): Promise<void> {
+export async function noteWorker(
+  db: Db,
+  name: string,
+  { version, memoryBytes }: { version: string; memoryBytes: number } = { version: "", memoryBytes: 0 },
+): Promise<void> {
+  const facts = { version, memory_bytes: memoryBytes };
   await db("worker")
-    .insert({ name })
+    .insert({ name, ...facts })
     .onConflict("name")
-    .merge({ seen_at: db.fn.now(3) } as never);
+    .merge({ ...facts, seen_at: db.fn.now(3) } as never);
   await db("worker").where("seen_at", "<", db.raw("date_sub(now(3), interval 1 hour)")).del();
 }
 
@@ -16,10 +21,15 @@ export async function dropWorker(db: Db, name: string): Promise<void> {
   await db("worker").where({ name }).del();
 }
 
-const living = (db: Db) =>
-  db("worker")
-    .where("seen_at", ">", db.raw("date_sub(now(3), interval ? second)", [goneS]))
-    .count("* as n");
+const there = (db: Db) => db("worker").where("seen_at", ">", db.raw("date_sub(now(3), interval ? second)", [goneS]));
+
+const living = (db: Db) => there(db).count("* as n");
+
+/** The workers that were heard of lately. */
+export async function listWorkers(db: Db): Promise<{ name: string; version: string; memoryBytes: number }[]> {
+  const rows = await there(db).orderBy("name").select("name", "version", "memory_bytes");
+  return rows.map((row) => ({ name: row.name, version: row.version, memoryBytes: Number(row.memory_bytes) }));
+}
 
 /** What lies before each of the first waiting jobs. */
 export interface Ahead {

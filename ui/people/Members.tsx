@@ -130,7 +130,9 @@ function MemberRow(props: {
       <td className="figures">
         {member.active ? (member.seenAt ? writeDate(member.seenAt) : "not lately") : "switched off"}
       </td>
-      <td className="figures">{member.holds === 0 ? "nothing" : member.holds === 1 ? "one thing" : `${member.holds} things`}</td>
+      <td className="figures">
+        {member.holds === 0 ? "nothing" : member.holds === 1 ? "one thing" : `${member.holds} things`}
+      </td>
       <td>
         {member.secondFactor ? "on" : "off"}
         {member.secondFactor && member.active && (
