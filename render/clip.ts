@@ -12,6 +12,7 @@ import { carriedScene, type Carried } from "./carried";
 import type { EncodeJob, Encoder } from "./outputs/define";
 import { encoders } from "./outputs/kinds";
 import { PaintedFrames } from "./painted";
+import type { Elsewhere } from "./parts";
 import { SharedPictures } from "./shared";
 import type { ClipSound } from "./sound";
 
@@ -31,6 +32,8 @@ interface Making {
   readonly sound?: ClipSound | undefined;
   /** Bytes of a picture by content hash, of a video's frame by hash and number. */
   readonly loadPicture: (hash: string) => Promise<Uint8Array>;
+  /** Whoever else may make parts of a file; asked where there is one only. */
+  readonly elsewhere?: Elsewhere | undefined;
   /** What kinds need that carry the design itself. */
   readonly carry?: (() => Promise<Carried>) | undefined;
   readonly folder: string;
@@ -95,12 +98,34 @@ export async function makeClips(request: ClipsRequest): Promise<void> {
   if (request.files.some((other) => paintingOf(other.output) !== paintingOf(output))) {
     throw new Error("files of different rates or sizes can't share a painting");
   }
-  const loader = fontLoader(request.loadPicture);
-  const asked = { ...request.scene, fps: output.fps };
+  const scene = await sceneFor(request.scene, output, request.loadPicture);
+  const carry = () => carriedScene({ ...request.scene, fps: output.fps }, request.loadPicture);
+  await makeFiles(scene, { ...request, carry });
+}
+
+/** Makes one part of a clip's file, for whoever joins them all. Throws where the clip has no such part. */
+export async function makePart({
+  scene: asked,
+  part,
+  ...request
+}: ClipRequest & { readonly part: number }): Promise<void> {
+  const { output, file, folder, signal } = request;
+  const scene = await sceneFor(asked, output, request.loadPicture);
+  const plan = await plannedClip(scene, output.fps, signal);
+  const pictures = new SharedPictures(new PaintedFrames(scene, plan, request.loadPicture)).reader();
+  const progress = (done: number) => request.progress?.(done, plan.frames.length);
+  const job: EncodeJob = { playable: scene, format: scene.format, plan, output, folder, file, signal, progress };
+  const parts = (encoders[output.kind] as Encoder).parts?.(job, pictures); // Its kind is that of the output.
+  if (!parts || part >= parts.sizes.length) throw new Error(`there is no part ${part} of this clip`);
+  await parts.encode(part, file, progress);
+}
+
+/** A fill-in at the rate, in the size and with the words that an output wants of it. */
+async function sceneFor(request: SceneRequest, output: MadeOutput, load: Making["loadPicture"]) {
+  const asked = { ...request, fps: output.fps };
   const scale = scaleOf(output);
-  const scene = await prepareScene(scale < 1 ? smallerRequest(asked, scale, 32) : asked, fontBook(), loader);
-  const carry = () => carriedScene(asked, request.loadPicture);
-  await makeFiles(isBlank(output) ? withoutWords(scene) : scene, { ...request, carry });
+  const scene = await prepareScene(scale < 1 ? smallerRequest(asked, scale, 32) : asked, fontBook(), fontLoader(load));
+  return isBlank(output) ? withoutWords(scene) : scene;
 }
 
 /** The same of anything that can be played. */
@@ -148,7 +173,9 @@ async function makeFile(making: MakingFile): Promise<ClipResult> {
   progress(0);
   const encoder = encoders[output.kind] as Encoder; // Its kind is that of the output.
   const { carry } = request;
-  const job: EncodeJob = { playable, format, plan, output, footage, sound, carry, folder, file, signal, progress };
+  const elsewhere = request.files.length === 1 ? request.elsewhere : undefined;
+  const common = { playable, format, plan, output, footage, sound, carry, folder, file, signal, progress };
+  const job: EncodeJob = { ...common, elsewhere };
   const made = (await encoder.encode(job, pictures)) ?? {};
   pictures.close();
   const { painted, paintS } = frames.count;

@@ -1,9 +1,9 @@
 import { writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import pLimit from "p-limit";
 import type { ClipPlan } from "@/core/sample/clip";
 import { runFfmpeg } from "./ffmpeg";
 import type { EncodeJob } from "./outputs/define";
+import type { InParts } from "./parts";
 import { runsOf } from "./runs";
 
 /** A clip taken apart where it holds long: what comes again is encoded once. */
@@ -16,9 +16,9 @@ export interface Segments {
 
 /**
  * Takes frames, given as picture numbers, apart at holds of at least `least` frames: those become stretches of `hold`
- * frames, the same again and again, and one with what is left.
+ * frames, the same again and again, and one with what is left. What moves for longer than `most` frames is cut, too.
  */
-export function segmentsOf(frames: readonly number[], hold: number, least = 2 * hold): Segments {
+export function segmentsOf(frames: readonly number[], hold: number, least = 2 * hold, most = Infinity): Segments {
   const distinct: (readonly number[])[] = [];
   const order: number[] = [];
   const known = new Map<string, number>();
@@ -32,50 +32,38 @@ export function segmentsOf(frames: readonly number[], hold: number, least = 2 * 
     }
     order.push(at);
   };
+  const addMoving = (start: number, end: number) => {
+    for (let at = start; at < end; at += most) add(frames.slice(at, Math.min(end, at + most)));
+  };
   let from = 0;
   for (const { picture, start, count } of runsOf(frames)) {
     if (count < least) continue;
-    add(frames.slice(from, start));
+    addMoving(from, start);
     const held = Array.from({ length: hold }, () => picture);
     for (let left = count; left > 0; left -= hold) add(left >= hold ? held : held.slice(0, left));
     from = start + count;
   }
-  add(frames.slice(from));
+  addMoving(from, frames.length);
   return { distinct, order };
 }
 
 /**
- * Encodes each distinct segment as a film of its own that begins with a whole picture, and joins copies of them: every
- * frame gets its instant anew. `encode` makes the film of some frames.
+ * Each distinct segment is coded as a film of its own that begins with a whole picture, and copies of them are joined:
+ * every frame gets its instant anew. `encode` makes the film of some frames.
  */
-export async function encodeSegments(
-  job: Pick<EncodeJob, "folder" | "file" | "plan" | "signal" | "progress">,
+export const segmentParts = (
+  job: Pick<EncodeJob, "folder" | "file" | "plan" | "signal">,
   { distinct, order }: Segments,
   encode: (frames: readonly number[], file: string, progress: (frames: number) => void) => Promise<void>,
   more: readonly string[] = [],
-): Promise<void> {
-  const ending = job.file.slice(job.file.lastIndexOf("."));
-  const fileOf = (i: number) => join(job.folder, `segment-${i}${ending}`);
-  const wanted = distinct.reduce((sum, { length }) => sum + length, 0);
-  // Told as a share of the whole clip: most of its frames are copies.
-  const share = job.plan.frames.length / wanted;
-  const made = distinct.map(() => 0);
-  // Two at a time: starting an encoder, and its first picture, leave the machine half idle.
-  const turns = pLimit(2);
-  const encoding = distinct.map((frames, i) =>
-    turns(() =>
-      encode(frames, fileOf(i), (done) => {
-        made[i] = done;
-        job.progress(Math.floor(made.reduce((sum, one) => sum + one, 0) * share));
-      }),
-    ),
-  );
-  // All have ended before any of it is told, so that none writes into a folder that is gone.
-  const failed = (await Promise.allSettled(encoding)).find((ended) => ended.status === "rejected");
-  if (failed) throw failed.reason;
-  const joining = { ...job, more };
-  await joined(joining, await repeated(joining, order, fileOf), job.file, true);
-}
+): InParts => ({
+  sizes: distinct.map(({ length }) => length),
+  encode: (part, file, progress) => encode(distinct[part]!, file, progress),
+  join: async (files) => {
+    const joining = { ...job, more };
+    await joined(joining, await repeated(joining, order, (segment) => files[segment]!), job.file, true);
+  },
+});
 
 /** Copies are joined so many at a time: opening a file is dear. */
 const bundle = 16;
@@ -116,6 +104,9 @@ async function repeated(
 }
 
 type Joining = Pick<EncodeJob, "folder" | "plan" | "signal"> & { readonly more: readonly string[] };
+
+/** One film of several, copied one after the other. */
+export const joinFilms = (job: Joining, files: readonly string[], to: string): Promise<void> => joined(job, files, to);
 
 /** One film of several, copied one after the other; as the whole clip, its frames get their instants anew. */
 async function joined(job: Joining, files: readonly string[], to: string, whole = false): Promise<void> {

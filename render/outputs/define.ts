@@ -6,6 +6,7 @@ import type { Playable } from "@/core/sample/playable";
 import type { Carried } from "../carried";
 import type { Footage } from "../footage";
 import type { PaintedFrames, PictureSource } from "../painted";
+import type { Elsewhere, InParts } from "../parts";
 import type { ClipSound } from "../sound";
 
 /** What both making and proving a file must know. */
@@ -29,6 +30,8 @@ export interface EncodeJob<O extends Output = Output> extends FileJob<O> {
   readonly carry?: (() => Promise<Carried>) | undefined;
   /** Told the frames written so far, of the clip's frames. */
   readonly progress: (frames: number) => void;
+  /** Whoever else may make parts of it. */
+  readonly elsewhere?: Elsewhere | undefined;
 }
 
 /** What was settled on the way, where it is not as was asked. */
@@ -55,6 +58,8 @@ export interface ProofJob<O extends Output = Output> extends FileJob<O> {
 export interface Encoder<O extends Output = Output> {
   /** Makes the file. Only the clip's bounds travel; held frames travel once. */
   readonly encode: (job: EncodeJob<O>, pictures: PictureSource) => Promise<Made | void>;
+  /** The parts that it is made of, in kinds that can be joined without coding again. */
+  readonly parts?: (job: EncodeJob<O>, pictures: PictureSource) => InParts | undefined;
   /** Reads the finished file back, whole, and compares it with what was asked and painted. */
   readonly prove: (job: ProofJob<O>, frames: PaintedFrames) => Promise<Proof>;
   /** ffmpeg's own settings, in kinds it makes; the bench encodes ready frames with the very same ones. */

@@ -5,7 +5,9 @@ import { writePictures, type PictureSource } from "../painted";
 import { tolerances } from "../proof/tolerances";
 import { proveVideo } from "../proof/video";
 import { placeFrames } from "../runs";
-import { encodeSegments, segmentsOf } from "../segments";
+import type { Output } from "@/core/outputs/output";
+import { encodeInParts, type InParts } from "../parts";
+import { segmentParts, segmentsOf } from "../segments";
 import { withSpool } from "../spool";
 import { defineEncoder, type EncodeJob } from "./define";
 
@@ -39,25 +41,31 @@ async function encode(
   });
 }
 
+const own: VideoThrift = { crf: quality, size: undefined };
+
+/** A clip that holds or moves for long is made of parts; any other of one piece, as is one that must fit a limit. */
+function partsOf(job: EncodeJob<Extract<Output, { kind: "vp9-alpha" }>>, pictures: PictureSource): InParts | undefined {
+  if (job.output.limitKb !== undefined) return undefined;
+  const segments = segmentsOf(job.plan.frames, holdFrames, 2 * groupFrames, 2 * groupFrames);
+  if (segments.order.length === 1) return undefined;
+  const part = (frames: readonly number[], file: string, progress: (frames: number) => void) =>
+    encode({ ...job, progress }, pictures, own, file, frames);
+  return segmentParts(job, segments, part, ["-metadata:s:v:0", "alpha_mode=1"]);
+}
+
 export const encoder = defineEncoder<"vp9-alpha">({
   settings: settingsFor(quality),
   encode: async (job, pictures) => {
     const { limitKb } = job.output;
-    const own = { crf: quality, size: undefined };
     if (limitKb === undefined) {
-      const segments = segmentsOf(job.plan.frames, holdFrames, 2 * groupFrames);
-      if (segments.order.length === 1) return encode(job, pictures, own, job.file);
-      return encodeSegments(
-        job,
-        segments,
-        (frames, file, progress) => encode({ ...job, progress }, pictures, own, file, frames),
-        ["-metadata:s:v:0", "alpha_mode=1"],
-      );
+      const parts = partsOf(job, pictures);
+      return parts ? encodeInParts(job, parts) : encode(job, pictures, own, job.file);
     }
     return withSpool(job, pictures, (spool) =>
       fitVideo(job, limitKb, [quality, 56], (thrift, file) => encode(job, spool, thrift, file)),
     );
   },
+  parts: partsOf,
   // Only this decoder brings out the alpha of VP9.
   prove: (job, frames) =>
     proveVideo(job, frames, { decoder: ["-c:v", "libvpx-vp9"], tolerance: tolerances["vp9-alpha"] }),

@@ -21,7 +21,7 @@ export type Referrer =
   | Passing;
 
 /** Jobs whose files are fetched by whoever asked, and kept for a day. */
-export type Passing = "zip" | "look" | "pack" | "unpack";
+export type Passing = "zip" | "look" | "pack" | "unpack" | "part";
 
 /** Writes down that a file is stored, or is about to be; it counts as fresh again. */
 export async function noteStored(db: Db, hash: string, bytes: number): Promise<void> {

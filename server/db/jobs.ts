@@ -265,6 +265,16 @@ export async function returnJob(db: Db, lease: Lease): Promise<void> {
 }
 
 /** Ends a waiting job at once and asks the worker of a leased one to stop. */
+/** Takes a job out of the queue that nobody has begun; false where somebody has, or it has ended. */
+export async function takeBackJob(db: Db, id: string): Promise<boolean> {
+  return inTransaction(db, async (trx) => {
+    const row = await trx("job").where({ id }).forUpdate().first("state");
+    if (row?.state !== "waiting") return false;
+    await endJob(trx, id, "cancelled", null);
+    return true;
+  });
+}
+
 export async function cancelJob(db: Db, id: string): Promise<void> {
   await inTransaction(db, async (trx) => {
     const row = await trx("job").where({ id }).forUpdate().first("state");

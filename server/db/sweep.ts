@@ -35,7 +35,7 @@ export async function sweepRows(db: Db): Promise<number> {
   // What was packed or copied for somebody is fetched within the day.
   await db.raw(
     `delete r from file_reference r join job j on j.id = r.id
-     where r.kind in ('zip', 'look', 'pack', 'unpack') and j.ended_at < date_sub(now(3), interval 1 day)`,
+     where r.kind in ('zip', 'look', 'pack', 'unpack', 'part') and j.ended_at < date_sub(now(3), interval 1 day)`,
   );
   await db.raw(
     `delete q from export_request q

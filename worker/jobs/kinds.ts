@@ -9,6 +9,7 @@ import { job as look } from "./look";
 import { job as mark } from "./mark";
 import { job as order } from "./order";
 import { job as pack } from "./pack";
+import { job as part } from "./part";
 import { job as poster } from "./poster";
 import { job as render } from "./render";
 import { job as republish } from "./republish";
@@ -27,6 +28,7 @@ export const jobKinds = {
   mark: mark,
   order: order,
   pack: pack,
+  part: part,
   poster: poster,
   render: render,
   republish: republish,

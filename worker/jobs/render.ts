@@ -23,6 +23,7 @@ import { loadRaster } from "@/server/files/rasters";
 import { localFile, storeFile } from "@/server/files/storage";
 import { log } from "@/server/log";
 import { desksFor } from "@/server/orders/orders";
+import { handsFor } from "../hands";
 import { persist } from "../persist";
 import { defineJob, type Failing, type JobContext } from "./define";
 
@@ -88,7 +89,12 @@ export const job = defineJob({
       });
     } else {
       const scene = { design: release.document, values: first.values, house: release.house, format: first.format };
-      await makeClips({ ...common, scene, sound: await soundOf(release.document, release.house, localFile) });
+      await makeClips({
+        ...common,
+        elsewhere: handsFor(context, rows),
+        scene,
+        sound: await soundOf(release.document, release.house, localFile),
+      });
     }
     signal.throwIfAborted();
     if (fault !== undefined) throw fault;
