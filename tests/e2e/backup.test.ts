@@ -77,7 +77,10 @@ test("a backup taken while patches go on is restored to one instant, with every 
 });
 
 test("a backup that is cut off is refused, and nothing of it is left; nor is data that is there written over", () => {
-  const again = spawnSync(process.execPath, ["cli/rubrick.mjs", "restore", file], { env: shell(restored), encoding: "utf8" });
+  const again = spawnSync(process.execPath, ["cli/rubrick.mjs", "restore", file], {
+    env: shell(restored),
+    encoding: "utf8",
+  });
   expect([again.status, again.stderr]).toEqual([1, expect.stringContaining("has data already")]);
   const other = `${restored}-2`;
   // In the middle of a file, and just behind one, where nothing but its end is missing.
@@ -85,7 +88,10 @@ test("a backup that is cut off is refused, and nothing of it is left; nor is dat
   const behind = Number(/^block (\d+): .* storage\/$/m.exec(listed)![1]) * 512;
   for (const bytes of [200_001, behind]) {
     truncateSync(file, bytes);
-    const cut = spawnSync(process.execPath, ["cli/rubrick.mjs", "restore", file], { env: shell(other), encoding: "utf8" });
+    const cut = spawnSync(process.execPath, ["cli/rubrick.mjs", "restore", file], {
+      env: shell(other),
+      encoding: "utf8",
+    });
     expect([cut.status, cut.stderr]).toEqual([1, expect.stringContaining("cut off")]);
   }
   expect(() => statSync(other)).toThrow();

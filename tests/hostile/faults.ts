@@ -1,0 +1,158 @@
+import { randomBytes } from "node:crypto";
+import { readdirSync, readFileSync, renameSync } from "node:fs";
+import { join } from "node:path";
+import { database } from "@/server/db/connection";
+import { pause } from "../support/api";
+
+/*
+ * What can happen to a running instance: processes that are killed, stand still or go on late, a database or a store that
+ * is away, events that are told twice or not at all.
+ */
+
+const folder = process.env.RUBRICK_TEST_FOLDER ?? ".rubrick";
+
+/** The same numbers for the same seed. Source: mulberry32. */
+export function randomFrom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const pidOf = (name: string): number | undefined => {
+  const text = readFileSync(join(folder, `${name}.pid`), "utf8");
+  return Number(text) || undefined;
+};
+
+/** Processes whose command begins so, and that belong to this instance's worker or its own children. */
+function encoders(): number[] {
+  return readdirSync("/proc")
+    .filter((entry) => /^\d+$/.test(entry))
+    .map(Number)
+    .filter((pid) => {
+      try {
+        return readFileSync(`/proc/${pid}/cmdline`, "latin1").startsWith("ffmpeg");
+      } catch {
+        return false;
+      }
+    });
+}
+
+/** Sends a signal; a process that has ended just before, or is not back yet, is passed over. */
+function signal(pid: number | undefined, name: NodeJS.Signals): void {
+  try {
+    if (pid) process.kill(pid, name);
+  } catch {
+    // It is gone already.
+  }
+}
+
+export interface Fault {
+  readonly name: string;
+  /** How often it comes, beside the others. */
+  readonly weight: number;
+  readonly happen: (random: () => number) => Promise<void>;
+}
+
+const kill =
+  (name: string): Fault["happen"] =>
+  async () =>
+    signal(pidOf(name), "SIGKILL");
+
+/** Stands still for so long and goes on as if nothing had been. */
+async function stoppedFor(pid: number | undefined, ms: number): Promise<void> {
+  signal(pid, "SIGSTOP");
+  await pause(ms);
+  signal(pid, "SIGCONT");
+}
+
+/** Longer than a lease lasts: somebody else has the job when it goes on. */
+const pastLeaseMs = 17_000;
+
+const storage = join(folder, "storage");
+
+export const faults: readonly Fault[] = [
+  { name: "worker killed", weight: 6, happen: kill("worker") },
+  { name: "worker told to stop", weight: 2, happen: async () => signal(pidOf("worker"), "SIGTERM") },
+  { name: "encoder killed", weight: 6, happen: async (random) => signal(pick(encoders(), random), "SIGKILL") },
+  { name: "pages killed", weight: 4, happen: kill("web") },
+  { name: "database killed", weight: 3, happen: kill("mariadb") },
+  {
+    name: "worker still for a moment",
+    weight: 3,
+    happen: (random) => stoppedFor(pidOf("worker"), 500 + random() * 2500),
+  },
+  { name: "worker still past its lease", weight: 1, happen: () => stoppedFor(pidOf("worker"), pastLeaseMs) },
+  {
+    name: "database still for seconds",
+    weight: 2,
+    happen: (random) => stoppedFor(pidOf("mariadb"), 1000 + random() * 3000),
+  },
+  {
+    name: "store away for seconds",
+    weight: 2,
+    happen: async (random) => {
+      renameSync(storage, `${storage}-away`);
+      try {
+        await pause(500 + random() * 1500);
+      } finally {
+        // Whatever was put into a store that was made anew meanwhile is put where the others are.
+        bringBack();
+      }
+    },
+  },
+  {
+    name: "events told twice",
+    weight: 2,
+    happen: async () => {
+      await database()
+        .raw("insert into event (topic, body) select topic, body from event order by seq desc limit 20")
+        .catch(() => undefined);
+    },
+  },
+  {
+    name: "events lost",
+    weight: 2,
+    happen: async () => {
+      await database()
+        .raw("delete from event order by seq desc limit 10")
+        .catch(() => undefined);
+    },
+  },
+];
+
+const pick = <T>(list: readonly T[], random: () => number): T | undefined => list[Math.floor(random() * list.length)];
+
+/** One of the faults, by their weights. */
+export function drawn(random: () => number): Fault {
+  const total = faults.reduce((sum, { weight }) => sum + weight, 0);
+  let left = random() * total;
+  return faults.find(({ weight }) => (left -= weight) < 0) ?? faults[0]!;
+}
+
+function bringBack(): void {
+  const away = `${storage}-away`;
+  let made: string[];
+  try {
+    made = readdirSync(storage);
+  } catch {
+    renameSync(away, storage);
+    return;
+  }
+  for (const part of made) {
+    for (const name of readdirSync(join(storage, part))) {
+      const target = join(away, part);
+      try {
+        renameSync(join(storage, part, name), join(target, name));
+      } catch {
+        renameSync(join(storage, part), target);
+        break;
+      }
+    }
+  }
+  renameSync(storage, `${storage}-empty-${randomBytes(4).toString("hex")}`);
+  renameSync(away, storage);
+}
