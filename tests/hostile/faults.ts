@@ -1,3 +1,4 @@
+import { spawnSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
 import { readdirSync, readFileSync, renameSync } from "node:fs";
 import { join } from "node:path";
@@ -102,6 +103,17 @@ export const faults: readonly Fault[] = [
         // Whatever was put into a store that was made anew meanwhile is put where the others are.
         bringBack();
       }
+    },
+  },
+  {
+    name: "disk full for seconds",
+    weight: 2,
+    happen: async (random) => {
+      // A tiny disk is laid over the folder of clips and uploads in hand; only the system's root may do so.
+      const work = join(folder, "work");
+      if (spawnSync("mount", ["-t", "tmpfs", "-o", "size=64k,mode=777", "tmpfs", work]).status !== 0) return;
+      await pause(1500 + random() * 2500);
+      spawnSync("umount", ["--lazy", work]);
     },
   },
   {
