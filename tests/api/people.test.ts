@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals
 import { generateSync } from "otplib";
 import { database, disconnect } from "@/server/db/connection";
 import { addLink } from "@/server/db/links";
-import { as, base, cookieOf, send, sessionOf, startExport, until } from "../support/api";
+import { as, base, cookieOf, newRow, send, sessionOf, startExport, until } from "../support/api";
 
 jest.setTimeout(120_000);
 afterAll(() => disconnect());
@@ -193,8 +193,7 @@ describe("a fill-in link", () => {
     const shelf = (await as("ines", "GET", "/api/releases")).data.releases;
     const release = shelf.find(({ designId }: { designId: string }) => designId === "name-strap");
     sheet = (await as("ines", "POST", "/api/sheets", { releaseId: release.id, name: "Guests" })).data.id;
-    row = `${Date.now().toString(16).padStart(12, "0")}00000000`.slice(0, 20);
-    await as("ines", "POST", `/api/sheets/${sheet}/changes`, { add: [{ id: row, cells: {} }] });
+    row = await newRow(sheet, {});
     const made = await as("ines", "POST", "/api/made-links", { kind: "fill", sheet, row, name: "For Bram", uses: 2 });
     token = made.data.path.split("/").pop();
   });

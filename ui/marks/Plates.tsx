@@ -1,4 +1,5 @@
 "use client";
+import { useStill } from "@/ui/parts/still";
 import { useEffect, useRef, type PointerEvent, type ReactNode } from "react";
 import type { Raster } from "@/core/media/raster";
 import type { Plate } from "@/ui/stage/FormatStage";
@@ -34,6 +35,7 @@ interface PlatesProps {
 
 /** A mark large on light, dark, checker and footage side by side. */
 export function Plates({ ratio, footage, picture, over, onPress, onPull, onRelease }: PlatesProps) {
+  const still = useStill();
   const shareOf = (event: PointerEvent<HTMLElement>): Share => {
     const box = event.currentTarget.getBoundingClientRect();
     return { x: (event.clientX - box.left) / box.width, y: (event.clientY - box.top) / box.height };
@@ -44,7 +46,7 @@ export function Plates({ ratio, footage, picture, over, onPress, onPull, onRelea
         <figure key={plate} className="m-0">
           <div className={`mark-plates__ground overflow-hidden position-relative plate-${plate}`}>
             {plate === "footage" && footage !== undefined && (
-              <video src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
+              <video src={`/api/media/${footage}`} autoPlay={!still} loop muted playsInline aria-hidden />
             )}
             <div
               className={`mark-plates__mark position-relative${onPress ? " is-drawn-on" : ""}`}

@@ -1,4 +1,5 @@
 "use client";
+import { useStill } from "@/ui/parts/still";
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Button } from "react-bootstrap";
@@ -55,6 +56,7 @@ function Copy({ job }: { job: ExportView }) {
 
 /** What is see-through, over dark, light, checker and the house's footage. */
 function OverGrounds({ job, copy }: { job: ExportView; copy?: string }) {
+  const still = useStill();
   const [plate, setPlate] = useState<Plate>("dark");
   const outputs = useQuery({ queryKey: ["outputs"], queryFn: () => call("/api/outputs", Outputs) });
   const footage = outputs.data?.footage[0]?.hash;
@@ -62,7 +64,15 @@ function OverGrounds({ job, copy }: { job: ExportView; copy?: string }) {
     <div className="proof__view d-grid gap-8">
       <div className={`proof__ground position-relative plate-${plate}`}>
         {plate === "footage" && footage !== undefined && (
-          <video className="proof__under" src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
+          <video
+            className="proof__under"
+            src={`/api/media/${footage}`}
+            autoPlay={!still}
+            loop
+            muted
+            playsInline
+            aria-hidden
+          />
         )}
         {copy === undefined ? <Seen job={job} /> : <Film url={copy} lengthS={shownS(job)} />}
       </div>

@@ -4,6 +4,7 @@ import type { Design } from "@/core/document/design";
 import type { Format } from "@/core/document/format";
 import type { House } from "@/core/document/house";
 import { sampleValues } from "@/core/document/values";
+import { useStill } from "@/ui/parts/still";
 import { FormatStage } from "@/ui/stage/FormatStage";
 import { usePlayer } from "@/ui/stage/use-player";
 
@@ -32,7 +33,9 @@ const restMs = 140;
 export function usePosterPlate({ poster, formats, shown, onWanted }: PlateProps) {
   const [pointed, setPointed] = useState(false);
   const [picked, setPicked] = useState<string>();
-  const live = pointed || poster === undefined;
+  const still = useStill();
+  // Who wants no motion sees the picture; a format whose mark is pointed at is shown all the same, standing.
+  const live = (pointed && (!still || picked !== undefined)) || poster === undefined;
   useEffect(() => {
     if (live) onWanted();
   }, [live, onWanted]);
@@ -50,7 +53,7 @@ export function usePosterPlate({ poster, formats, shown, onWanted }: PlateProps)
         // eslint-disable-next-line @next/next/no-img-element -- served by release as it is
         <img className="h-100 w-100" src={poster} alt="" width={640} height={360} loading="lazy" decoding="async" />
       )}
-      {live && shown && format && <LiveFrame shown={shown} format={format} playing={pointed} />}
+      {live && shown && format && <LiveFrame shown={shown} format={format} playing={pointed && !still} />}
     </div>
   );
   const marks = (

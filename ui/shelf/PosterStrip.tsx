@@ -4,6 +4,7 @@ import type { Design } from "@/core/document/design";
 import type { Format } from "@/core/document/format";
 import type { House } from "@/core/document/house";
 import { sampleValues } from "@/core/document/values";
+import { useStill } from "@/ui/parts/still";
 import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
 import { usePlayer } from "@/ui/stage/use-player";
 
@@ -32,7 +33,9 @@ export function usePosterStrip(
     if (seen) onSeen?.();
   }, [seen, onSeen]);
   const { player, view } = usePlayer(seen ? scene : undefined, true);
+  const still = useStill();
   const start = () => {
+    if (still) return;
     player.seek(0);
     player.play();
   };

@@ -3,6 +3,7 @@ import { memo, useCallback, useEffect, type ReactNode } from "react";
 import type { Box } from "@/core/geometry/box";
 import type { Format } from "@/core/document/format";
 import { PointedAt } from "./PointedAt";
+import { useStill } from "@/ui/parts/still";
 import type { StagePlayer } from "./player";
 
 export type Plate = "light" | "dark" | "checker" | "footage" | "black";
@@ -27,6 +28,7 @@ export const FormatStage = memo(function FormatStage({
   /** Laid over the picture: handles, threads. */
   children?: ReactNode;
 }) {
+  const still = useStill();
   const attach = useCallback(
     (canvas: HTMLCanvasElement | null) => player.attach(format.id, canvas),
     [player, format.id],
@@ -39,7 +41,7 @@ export const FormatStage = memo(function FormatStage({
     <figure className="format-stage m-0" style={ratio}>
       <div className={`format-stage__plate overflow-hidden position-relative w-100 plate-${plate}`}>
         {plate === "footage" && footage !== undefined && (
-          <video src={`/api/media/${footage}`} autoPlay loop muted playsInline aria-hidden />
+          <video src={`/api/media/${footage}`} autoPlay={!still} loop muted playsInline aria-hidden />
         )}
         <div
           className="format-stage__whole position-absolute"
