@@ -1,10 +1,10 @@
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
 import sharp from "sharp";
 import { openBrowser, painted, press, signedIn } from "@/tests/support/browser";
-import { as, base } from "@/tests/support/api";
+import { as, base, cookieOf, until } from "@/tests/support/api";
 import { house } from "@/demo/house";
 
 /** `npm run screenshots`: pictures of the main views in docs/screenshots, from the running instance's demo data. */
@@ -75,12 +75,6 @@ try {
   await bench.click("[role=dialog] .paper-dialog__close");
   await bench.goto(`${base}/bench/name-strap`);
   await bench.waitForSelector(".overlay__hit");
-  await press(bench, ".strip__choose", "Mark");
-  await bench.keyboard.press("a");
-  await bench.waitForSelector("[data-kind=swing]");
-  await bench.hover("[data-kind=swing]");
-  await settle(2200);
-  await bench.screenshot({ path: file("motion") });
   await bench.keyboard.press("Escape");
   await bench.goto(`${base}/moves`);
   await bench.waitForSelector(".moves__plate");
@@ -98,7 +92,8 @@ try {
   await bench.screenshot({ path: file("house-style"), fullPage: true });
   await takeMarkBench(bench);
   const another = await browser.createBrowserContext();
-  await takeSlots((await signedIn({ newPage: () => another.newPage() } as typeof browser, "ines")).page);
+  await takePackage(bench);
+  await takePeople((await signedIn({ newPage: () => another.newPage() } as typeof browser, "odile")).page);
 } finally {
   await browser.close();
 }
@@ -143,21 +138,59 @@ async function takeOrders(page: Page): Promise<void> {
   await mixer.close();
 }
 
-/** Slots filled from the house style, one of them framed and cut to a later second. */
-async function takeSlots(page: Page): Promise<void> {
-  await press(page, ".release-plate a h2", "Split frame");
-  await page.waitForSelector(".field[data-field=slot-3] .choice input");
-  await page.click(".field[data-field=slot-1] .choice input");
-  await page.click(".field[data-field=slot-3] .choice:nth-child(4) input");
-  await page.click(".field[data-field=slot-2] .choice input");
-  await press(page, ".field[data-field=slot-2] .chip", "How it sits");
-  await page.focus(".film-strip");
-  for (let i = 0; i < 12; i++) await page.keyboard.press("ArrowRight");
-  await page.$eval(".field[data-field=slot-1] .slot", (e) => e.scrollIntoView({ block: "start" }));
-  await page.evaluate(() => scrollBy(0, -90));
-  await settle(2500);
-  await page.screenshot({ path: file("slots") });
-  await page.close();
+/** A package that comes from a house of other colours, before it is taken in. */
+async function takePackage(page: Page): Promise<void> {
+  const asked = await as("tomas", "POST", "/api/packages/pack", { designs: ["name-strap", "handle-pop-up"] });
+  const packed = await until(
+    () => as("tomas", "GET", `/api/jobs/${asked.data.job}`),
+    ({ data }) => data.state === "done",
+  );
+  const answer = await fetch(`${base}/api/jobs/${packed.data.id}/file`, {
+    headers: { cookie: await cookieOf("tomas") },
+  });
+  const zip = join(mkdtempSync(join(tmpdir(), "package-")), "Straps.zip");
+  writeFileSync(zip, Buffer.from(await answer.arrayBuffer()));
+  const { document, revision } = (await as("tomas", "GET", "/api/house")).data;
+  const fern = document.colours.findIndex(({ role }: { role: string }) => role === "fern");
+  const recolour = (on: number, value: string) =>
+    as("tomas", "POST", "/api/house/patches", {
+      revision: on,
+      patches: [{ op: "replace", path: ["colours", fern, "hex"], value }],
+    });
+  await recolour(revision, "#5b2a4aff");
+  await page.goto(`${base}/packages`);
+  const input = await page.waitForSelector("input[type=file]");
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(zip);
+  await page.waitForFunction(() => document.querySelectorAll(".package__picture canvas").length === 16);
+  await press(page, "button", "Take ours");
+  await settle(4000);
+  await page.screenshot({ path: file("package") });
+  await recolour(revision + 1, document.colours[fern].hex);
+}
+
+/** Members, links, the audit and the mailbox, on one picture. */
+async function takePeople(page: Page): Promise<void> {
+  await as("odile", "POST", "/api/members", {
+    email: "marten@quillmere.example",
+    name: "Marten Reed",
+    role: "designer",
+  });
+  const requests = (await as("odile", "GET", "/api/requests?state=done")).data.requests;
+  const of = { request: requests[0].id };
+  await as("odile", "POST", "/api/made-links", { kind: "proof", of, name: "For the trustees", uses: 6 });
+  const views: Buffer[] = [];
+  for (const path of ["members", "links", "audit", "receivers/mailbox"]) {
+    await page.goto(`${base}/${path}`);
+    await settle(1200);
+    views.push(Buffer.from(await page.screenshot()));
+  }
+  const [width, height] = [1280, 800];
+  const quarter = await Promise.all(views.map((view) => sharp(view).resize(width, height).toBuffer()));
+  await sharp({ create: { width: 2 * width, height: 2 * height, channels: 3, background: "#d9d2c3" } })
+    .composite(quarter.map((input, i) => ({ input, left: (i % 2) * width, top: Math.floor(i / 2) * height })))
+    .png()
+    .toBuffer()
+    .then((all) => sharp(all).resize(1600).png({ palette: true }).toFile(file("people")));
 }
 
 /** A mark of the demo world as it is often sent, flat in a white box, made a mark again and cut along a bow. */

@@ -5,6 +5,7 @@ import { Field } from "../fields/field";
 import { AccountValue, FieldValue, MediaValue } from "../fields/value";
 import { Format } from "./format";
 import { Fps } from "./fps";
+import { Package, PackagedDesign, PackagedFile } from "./package";
 import { Finish } from "./finish";
 import { Account, House, HouseFont, HouseSound } from "./house";
 import { Layer } from "./layer";
@@ -81,4 +82,7 @@ export const namedSchemas: Readonly<Record<string, z.ZodType>> = {
   "Vector matte": VectorMatte,
   Output,
   "Frame rate": Fps,
+  "Design package": Package,
+  "Packaged design": PackagedDesign,
+  "Packaged file": PackagedFile,
 };
