@@ -1,8 +1,12 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { request } from "node:http";
-import { describe, expect, test } from "@jest/globals";
-import { base, cookieOf, send, type Who } from "../support/api";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { hashPassword } from "@/server/auth/password";
+import { database, disconnect } from "@/server/db/connection";
+import { newId } from "@/server/db/ids";
+import { addMember } from "@/server/db/members";
+import { base, cookieOf, send, sessionOf, type Who } from "../support/api";
 
 /** Every handler there is and the least role, or the kind of link, it is meant for; a new one is added here on purpose. */
 const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "owner" | `link:${string}`>> = {
@@ -174,6 +178,20 @@ const members: [Who, string][] = [
   ["ines", "contributor"],
 ];
 
+/** Somebody who was a member until they were switched off, with the session they had then. */
+let former: string;
+beforeAll(async () => {
+  const db = database();
+  const email = `former-${Date.now()}@quillmere.example`;
+  const passwordHash = await hashPassword("a long enough password");
+  const id = newId();
+  await addMember(db, { id, email, name: "Former", role: "owner", passwordHash });
+  former = sessionOf(await send("POST", "/api/sign-in", { body: { email, password: "a long enough password" } }));
+  expect((await send("GET", "/api/members", { cookie: former })).status).toBe(200);
+  await db("member").where({ id }).update({ active: false });
+});
+afterAll(() => disconnect());
+
 /** What is streamed has no end to wait for: it is tried by a test of its own, which reads it. */
 const streamed = ["GET /api/events"];
 
@@ -183,6 +201,12 @@ describe.each(Object.entries(access).filter(([route]) => !streamed.includes(rout
   if (least !== "anyone") {
     test("refuses the signed-out", async () => {
       const { status } = await send(method, path, { body: method === "POST" ? {} : undefined });
+      expect(status).toBe(isForLinks(least) ? 404 : 401);
+    });
+  }
+  if (least !== "anyone") {
+    test("refuses whoever was switched off", async () => {
+      const { status } = await send(method, path, { cookie: former, body: method === "POST" ? {} : undefined });
       expect(status).toBe(isForLinks(least) ? 404 : 401);
     });
   }
@@ -251,10 +275,8 @@ describe.each(Object.entries(access))("%s, by a caller who makes things up:", (r
 test("a member may not cancel another's export, a designer may", async () => {
   const { startExport, as } = await import("../support/api");
   const id = await startExport();
-  const { database, disconnect } = await import("@/server/db/connection");
   const odile = await database()("member").where({ email: "odile@quillmere.example" }).first();
   await database()("export").where({ id }).update({ created_by: odile.id });
-  await disconnect();
   expect((await as("ines", "POST", `/api/exports/${id}/cancel`, {})).status).toBe(403);
   expect([200, 409]).toContain((await as("tomas", "POST", `/api/exports/${id}/cancel`, {})).status);
 });

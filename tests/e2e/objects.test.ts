@@ -12,6 +12,7 @@ import { ownUser } from "@/scripts/lib/user.mjs";
 import { database, disconnect } from "@/server/db/connection";
 import { findExport } from "@/server/db/exports";
 import { findSignIn } from "@/server/db/members";
+import { listWorkers } from "@/server/db/workers";
 import { createExports } from "@/server/exports/exports";
 import { copiesFolder, isStored, localFile, openRange, storeFile } from "@/server/files/storage";
 import { sweep } from "@/worker/sweep";
@@ -92,6 +93,30 @@ test("clips are made by workers that share a bucket and nothing else, also when 
   expect(await db("export").where({ state: "asked" })).toEqual([]);
   const audit = await db("audit").where({ action: "export.done" });
   expect(audit.length).toBe(ids.length);
+});
+
+test("a long clip is made in parts by all workers that are there, and joined by one of them", async () => {
+  const db = database();
+  const { member } = (await findSignIn(db, "ines@quillmere.example"))!;
+  const release = await db("design_release").where({ design_id: "progress-dial" }).first("id");
+  startWorker("three");
+  await until(
+    () => listWorkers(db),
+    (there) => ["two", "three"].every((name) => there.some((worker) => worker.name === name)),
+    60,
+  );
+  const { ids } = await createExports(member, {
+    ...{ releaseId: release.id as string, values: { fields: {}, lengthS: 40 }, acceptOlder: false, accepted: [] },
+    ...{ formats: ["square"], outputs: ["see-through-master"] },
+  });
+  const state = async () => (await findExport(db, ids[0]!))!;
+  const made = await until(state, (one) => ["done", "failed"].includes(one.state), 200);
+  expect([made.state, made.error, made.proof?.passed, made.proof?.frames]).toEqual(["done", null, true, 1000]);
+  const parts = await db("job").where({ kind: "part" }).select("state", "worker");
+  expect(parts.length).toBeGreaterThan(1);
+  const joiner = (await db("job").where({ kind: "render", id: made.jobId }).first("worker")).worker;
+  const others = parts.filter(({ state: how, worker }) => how === "done" && worker !== joiner);
+  expect(others.length).toBeGreaterThan(0);
 });
 
 test("a part of a stored file is read as that part, and a copy that came damaged is not used", async () => {
