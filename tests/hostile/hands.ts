@@ -10,7 +10,8 @@ import { base, cookieOf, pause, send, type Who } from "../support/api";
 async function tried(who: Who, method: string, path: string, body?: unknown) {
   try {
     const reply = await send(method, path, { cookie: await cookieOf(who), body });
-    return reply.status === 200 ? reply : undefined;
+    // An answer that broke off in its middle acknowledges nothing.
+    return reply.status === 200 && reply.data !== undefined ? reply : undefined;
   } catch {
     return undefined;
   }
