@@ -81,6 +81,8 @@ describe.each(members)("%s", (path) => {
     const stops: string[] = [];
     for (let i = 0; i < 60; i++) {
       await owner.keyboard.press("Tab");
+      // What lies further down comes into sight.
+      await owner.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
       const stop = await owner.evaluate(() => {
         const at = document.activeElement as HTMLElement;
         if (!at || at === document.body) return undefined;
