@@ -159,6 +159,7 @@ async function takePackage(page: Page): Promise<void> {
     });
   await recolour(revision, "#5b2a4aff");
   await page.goto(`${base}/packages`);
+  await settle(1500);
   const input = await page.waitForSelector("input[type=file]");
   await (input as ElementHandle<HTMLInputElement>).uploadFile(zip);
   await page.waitForFunction(() => document.querySelectorAll(".package__picture canvas").length === 16);
