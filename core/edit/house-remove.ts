@@ -27,7 +27,8 @@ export interface HousePart {
   readonly id: string;
 }
 
-const lists = {
+/** Where a house style holds each kind of part. */
+export const houseLists = {
   colour: "colours",
   type: "types",
   mark: "marks",
@@ -49,7 +50,7 @@ const nameOf = (entry: object): string => {
 
 /** What a house style has of a kind: ids and the names people see. */
 export const partsOfHouse = (house: House, kind: HousePartKind): { id: string; name: string }[] =>
-  house[lists[kind]].map((entry) => ({ id: idOf(kind, entry), name: nameOf(entry) }));
+  house[houseLists[kind]].map((entry) => ({ id: idOf(kind, entry), name: nameOf(entry) }));
 
 /** Parts that one state of a house style has and another has not any more. */
 export function partsGone(before: House, after: House): HousePart[] {
@@ -130,7 +131,7 @@ const orphaned = (marks: readonly Mark[], id: string): Mark[] =>
 
 /** The house style without a part; what in it named the part names `instead`, or nothing where that may be. */
 export function houseWithout(house: House, part: HousePart, instead: string | undefined): House {
-  const list = lists[part.kind];
+  const list = houseLists[part.kind];
   const family = part.kind === "font" ? lastOfFamily(house, part.id) : undefined;
   const kept = part.kind === "mark" ? { ...house, marks: orphaned(house.marks, part.id) } : house;
   const rest = { ...kept, [list]: kept[list].filter((entry) => idOf(part.kind, entry) !== part.id) };

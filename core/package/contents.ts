@@ -2,22 +2,15 @@ import { Design } from "../document/design";
 import { House } from "../document/house";
 import type { PackagedDesign } from "../document/package";
 import { referencesIn, type Ref, type RefKind } from "../document/references";
+import { houseLists } from "../edit/house-remove";
 import { layerFamilies } from "./families";
 
 /*
  * What of a house style goes out with designs: what they name, and what that names in turn.
  */
 
-const lists = {
-  colour: "colours",
-  type: "types",
-  mark: "marks",
-  picture: "pictures",
-  video: "videos",
-  sound: "sounds",
-  account: "accounts",
-  format: "formats",
-} as const;
+// Fonts go by their families.
+const { font: _font, ...lists } = houseLists;
 type ListKind = keyof typeof lists;
 
 const isListKind = (kind: RefKind): kind is ListKind => Object.hasOwn(lists, kind);

@@ -1,14 +1,7 @@
 import { SmallFrames } from "@/contract/media";
 import { handler } from "@/server/auth/handler";
-import { readMediaFrame, readSmallFrames } from "@/server/files/media";
-import { lasting } from "@/server/files/send";
+import { sendFrame } from "@/server/files/send-frame";
 
-export const GET = handler("contributor", { query: SmallFrames }, async ({ params, query }) => {
-  const frame = Number(params.frame);
-  if (query.small !== undefined) {
-    const pack = await readSmallFrames(params.hash!, frame, query.small);
-    return new Response(pack, { headers: lasting("application/octet-stream") });
-  }
-  const { bytes, mime } = await readMediaFrame(params.hash!, frame);
-  return new Response(bytes, { headers: lasting(mime) });
-});
+export const GET = handler("contributor", { query: SmallFrames }, ({ params, query }) =>
+  sendFrame(params.hash!, Number(params.frame), query.small),
+);
