@@ -158,6 +158,7 @@ async function takePackage(page: Page): Promise<void> {
       patches: [{ op: "replace", path: ["colours", fern, "hex"], value }],
     });
   await recolour(revision, "#5b2a4aff");
+  await page.bringToFront();
   await page.goto(`${base}/packages`);
   await settle(1500);
   const input = await page.waitForSelector("input[type=file]");
@@ -179,6 +180,7 @@ async function takePeople(page: Page): Promise<void> {
   const requests = (await as("odile", "GET", "/api/requests?state=done")).data.requests;
   const of = { request: requests[0].id };
   await as("odile", "POST", "/api/made-links", { kind: "proof", of, name: "For the trustees", uses: 6 });
+  await page.bringToFront();
   const views: Buffer[] = [];
   for (const path of ["members", "links", "audit", "receivers/mailbox"]) {
     await page.goto(`${base}/${path}`);
