@@ -92,8 +92,9 @@ try {
   await bench.screenshot({ path: file("house-style"), fullPage: true });
   await takeMarkBench(bench);
   const another = await browser.createBrowserContext();
-  await takePackage(bench);
-  await takePeople((await signedIn({ newPage: () => another.newPage() } as typeof browser, "odile")).page);
+  const owner = (await signedIn({ newPage: () => another.newPage() } as typeof browser, "odile")).page;
+  await takePackage(owner);
+  await takePeople(owner);
 } finally {
   await browser.close();
 }
@@ -150,8 +151,8 @@ async function takePackage(page: Page): Promise<void> {
   });
   const zip = join(mkdtempSync(join(tmpdir(), "package-")), "Straps.zip");
   writeFileSync(zip, Buffer.from(await answer.arrayBuffer()));
-  const { document, revision } = (await as("tomas", "GET", "/api/house")).data;
-  const fern = document.colours.findIndex(({ role }: { role: string }) => role === "fern");
+  const { document: style, revision } = (await as("tomas", "GET", "/api/house")).data;
+  const fern = style.colours.findIndex(({ role }: { role: string }) => role === "fern");
   const recolour = (on: number, value: string) =>
     as("tomas", "POST", "/api/house/patches", {
       revision: on,
@@ -167,7 +168,7 @@ async function takePackage(page: Page): Promise<void> {
   await press(page, "button", "Take ours");
   await settle(4000);
   await page.screenshot({ path: file("package") });
-  await recolour(revision + 1, document.colours[fern].hex);
+  await recolour(revision + 1, style.colours[fern].hex);
 }
 
 /** Members, links, the audit and the mailbox, on one picture. */
