@@ -30,6 +30,10 @@ describe("runFfmpeg", () => {
     const args = ["-f", "lavfi", "-i", "testsrc=d=1:s=640x360", "-f", "rawvideo", "-y", "/dev/full"];
     expect(await reasonOf(args)).toBe("disk_full");
   });
+  test("names a full disk also where a kind of file ends as if nothing had been", async () => {
+    const webm = ["-c:v", "libvpx-vp9", "-deadline", "realtime", "-cpu-used", "8", "-f", "webm", "-y", "/dev/full"];
+    expect(await reasonOf(["-f", "lavfi", "-i", "testsrc=d=1:s=64x64", ...webm])).toBe("disk_full");
+  });
   test("says when it failed", async () => {
     expect(await reasonOf(["-i", "/nonexistent.mp4", "-f", "null", "-"])).toBe("failed");
   });

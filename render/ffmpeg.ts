@@ -82,7 +82,8 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
     const code = await Promise.race([ended, fed.then(() => ended)]);
     run.signal?.throwIfAborted();
     if (watch.gaveUp()) throw new EncodeError(`${program} stood still and was ended.`, "stalled", errors);
-    if (code !== 0) throw encodeError(program, code, errors);
+    // What of a file did not fit is told of, and all the same it ends as if it had.
+    if (code !== 0 || isFull(errors)) throw encodeError(program, code, errors);
     return Buffer.concat(out);
   } catch (error) {
     stop();
@@ -140,8 +141,10 @@ function followFrames(progress: Readable, onFrames: (count: number) => void): vo
   });
 }
 
+const isFull = (errors: string): boolean => /No space left on device|Disk quota exceeded/i.test(errors);
+
 function encodeError(program: string, code: number, errors: string): EncodeError {
-  if (/No space left on device/i.test(errors)) {
+  if (isFull(errors)) {
     return new EncodeError("The disk is full. Free some space, then try again.", "disk_full", errors);
   }
   return new EncodeError(`${program} stopped with status ${code}.`, "failed", errors);
