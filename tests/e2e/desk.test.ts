@@ -6,7 +6,7 @@ import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import { BlobWriter, TextReader, Uint8ArrayReader, ZipWriter } from "@zip.js/zip.js";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { readDesign } from "@/demo/designs";
-import { as, base, until } from "../support/api";
+import { as, base, pause, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
 
 jest.setTimeout(240_000);
@@ -290,7 +290,16 @@ test("rows move on to the next release, some of them, seen before and after, and
     60,
   ).then(({ data }) => data as { id: string; number: number });
   await page.reload();
-  await press(page, ".sheet__says button", /^See what it changes/);
+  // The line may still move while the sheet is being laid out: a press that missed it is made again.
+  await until(
+    async () => {
+      await press(page, ".sheet__says button", /^See what it changes/);
+      await pause(1500);
+      return page.$("[role=dialog]");
+    },
+    (dialog) => dialog !== null,
+    20,
+  );
   await page.waitForFunction(() =>
     /3 of 3 rows look different/.test(document.querySelector("[role=dialog]")?.textContent ?? ""),
   );
