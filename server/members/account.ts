@@ -77,8 +77,16 @@ export async function endDevice(member: members.Member, which: string, sessionId
   return null;
 }
 
+/** Whoever sits at an open session can't put a device of their own in the place of the member's: taking it off needs the password. */
+async function refuseSecond(member: members.Member): Promise<void> {
+  if ((await members.findSignInOf(database(), member.id))?.secondFactor === null) return;
+  const message = "A second factor is on already. Take it off with your password before you set up another.";
+  throw new Refusal(409, "factor_on", message);
+}
+
 /** Begins to set up a second factor: what a device needs to know, as text, as an address and as a picture of it. */
 export async function beginFactor(member: members.Member): Promise<FactorStarted> {
+  await refuseSecond(member);
   const started = await startFactor(member);
   const picture = new QrCode({ content: started.uri, padding: 0, width: 180, height: 180, join: true, ecl: "M" }).svg();
   return { ...started, picture: `data:image/svg+xml;base64,${Buffer.from(picture).toString("base64")}` };
@@ -89,6 +97,7 @@ export async function setFactor(
   member: members.Member,
   { sealed, code }: { sealed: string; code: string },
 ): Promise<{ codes: string[] }> {
+  await refuseSecond(member);
   const codes = await confirmFactor(database(), member.id, sealed, code);
   if (!codes) {
     const message = "This code is not right, or too old. Type the one that the device shows now.";

@@ -127,6 +127,12 @@ describe("one’s own account", () => {
     const code = generateSync({ secret });
     const confirmed = await post("/api/me/second-factor/confirm", { sealed, code });
     expect(confirmed.data.codes).toHaveLength(8);
+    // Another device can't take its place without the password, also not one that was begun before.
+    for (const [path, body] of [
+      ["start", {}],
+      ["confirm", { sealed, code }],
+    ] as const)
+      expect((await post(`/api/me/second-factor/${path}`, body)).error!.code).toBe("factor_on");
     const without = await signIn(rook.email);
     expect([without.status, without.error!.code]).toEqual([401, "code_needed"]);
     expect((await signIn(rook.email, { code })).error!.code).toBe("code_wrong");
