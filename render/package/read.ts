@@ -5,6 +5,7 @@ import { dirname, join } from "node:path";
 import { Writable } from "node:stream";
 import { TextDecoder } from "node:util";
 import { ERR_UNSAFE_FILENAME, ZipReader, type FileEntry } from "@zip.js/zip.js";
+import { depthOf } from "@/core/document/depth";
 import type { Package } from "@/core/document/package";
 import { parsePackage } from "@/core/package/parse";
 import { HandleReader } from "../zip-files";
@@ -115,9 +116,9 @@ const mostDepth = 60;
 async function readDocument(path: string): Promise<Package> {
   let read: unknown;
   try {
-    const text = new TextDecoder("utf-8", { fatal: true }).decode(await readFile(path));
-    if (isDeep(text)) throw new PackageError("Its document is nested too deeply.");
-    read = JSON.parse(text);
+    const bytes = await readFile(path);
+    if (depthOf(bytes) > mostDepth) throw new PackageError("Its document is nested too deeply.");
+    read = JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch (error) {
     if (error instanceof PackageError) throw error;
     throw new PackageError(`Its ${documentPlace} is no valid JSON.`);
@@ -125,22 +126,6 @@ async function readDocument(path: string): Promise<Package> {
   const parsed = parsePackage(read);
   if (!parsed.ok) throw new PackageError(parsed.message);
   return parsed.package;
-}
-
-/** Looked at before anything is made of it: what is nested without end is dear to read. */
-function isDeep(text: string): boolean {
-  let [depth, quoted] = [0, false];
-  for (let i = 0; i < text.length; i++) {
-    const sign = text[i];
-    if (quoted) {
-      if (sign === "\\") i++;
-      else if (sign === '"') quoted = false;
-    } else if (sign === '"') quoted = true;
-    else if (sign === "[" || sign === "{") {
-      if (++depth > mostDepth) return true;
-    } else if (sign === "]" || sign === "}") depth--;
-  }
-  return false;
 }
 
 /** The files that the document lists, where they lie, each the one it is said to be. */

@@ -1,3 +1,4 @@
+import { depthOf } from "@/core/document/depth";
 import { Refusal } from "@/server/refusal";
 
 /** Things in things in things: deeper than any document of ours goes. */
@@ -44,22 +45,6 @@ const tooLong = (length: number) =>
 
 const tooLarge = (most: number) =>
   new Refusal(413, "too_large", `The request is larger than ${Math.round(most / 1024)} KB.`);
-
-/** How deep brackets lie in each other, outside of texts. */
-function depthOf(bytes: Uint8Array): number {
-  let [depth, deepest] = [0, 0];
-  let quoted = false;
-  for (let i = 0; i < bytes.length; i++) {
-    const sign = bytes[i];
-    if (quoted) {
-      if (sign === 0x5c) i++;
-      else if (sign === 0x22) quoted = false;
-    } else if (sign === 0x22) quoted = true;
-    else if (sign === 0x5b || sign === 0x7b) deepest = Math.max(deepest, ++depth);
-    else if (sign === 0x5d || sign === 0x7d) depth--;
-  }
-  return deepest;
-}
 
 /**
  * One spelling for what looks the same, so that names can be compared; but characters of old East Asian sets keep their
