@@ -4,7 +4,8 @@ import { addHouse, findHouse } from "@/server/db/house";
 import { askMissingPosters } from "@/server/designs/posters";
 import { migrate } from "@/server/db/migrate";
 import { addOutput, listOutputs } from "@/server/db/outputs";
-import { inTransaction, isDuplicate, retried } from "@/server/db/transaction";
+import { retried } from "@/server/db/again";
+import { inTransaction, isDuplicate } from "@/server/db/transaction";
 import { plainHouse, plainOutputs } from "@/server/designs/plain-house";
 
 /** What no page can do without, in a database that is not our own. */

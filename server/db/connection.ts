@@ -1,4 +1,5 @@
 import knex, { type Knex } from "knex";
+import { isDeadlock, retried } from "./again";
 
 export type Db = Knex;
 
@@ -14,7 +15,7 @@ const mostConnections = 10;
 
 export function connect(url: string): Db {
   const { hostname, port, username, password, pathname } = new URL(url);
-  return knex({
+  const db = knex({
     client: "mysql2",
     connection: {
       host: hostname,
@@ -37,6 +38,12 @@ export function connect(url: string): Db {
     },
     acquireConnectionTimeout: 4000,
   });
+  // A statement by itself is a transaction of its own: sent back, nothing of it is there. Those of a transaction are sent
+  // through a client of that, and done again together.
+  const { client } = db;
+  const once = client.query.bind(client);
+  client.query = (connection: unknown, statement: unknown) => retried(() => once(connection, statement), isDeadlock);
+  return db;
 }
 
 /** Ends the pool; for processes that stop. */

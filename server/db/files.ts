@@ -1,5 +1,5 @@
 import type { Db } from "./connection";
-import { inTransaction, retried } from "./transaction";
+import { inTransaction } from "./transaction";
 
 /*
  * Every stored file has a row, written before it is stored; and rows that say who refers to it. What nobody has referred
@@ -25,12 +25,10 @@ export type Passing = "zip" | "look" | "pack" | "unpack" | "part";
 
 /** Writes down that a file is stored, or is about to be; it counts as fresh again. */
 export async function noteStored(db: Db, hash: string, bytes: number): Promise<void> {
-  await retried(() =>
-    db("stored_file")
-      .insert({ hash, bytes })
-      .onConflict("hash")
-      .merge({ stored_at: db.raw("now(3)") }),
-  );
+  await db("stored_file")
+    .insert({ hash, bytes })
+    .onConflict("hash")
+    .merge({ stored_at: db.raw("now(3)") });
 }
 
 /** Every content hash that stands anywhere in a document. */

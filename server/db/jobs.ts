@@ -4,7 +4,7 @@ import { fromJson, type Db } from "./connection";
 import { addEvent } from "./events";
 import { endAsked } from "./exports";
 import { newId } from "./ids";
-import { inTransaction, retried } from "./transaction";
+import { inTransaction } from "./transaction";
 
 /** Seconds a worker may be silent before its job goes to another. */
 export const leaseSeconds = 15;
@@ -215,7 +215,7 @@ export interface Progress {
 
 /** Renews the lease and reports progress; answers whether cancelling was asked for. Throws LeaseLostError. */
 export async function renewLease(db: Db, lease: Lease, progress: Progress): Promise<{ cancel: boolean }> {
-  const changed = await retried(() => held(db, lease).update({ available_at: later(db, leaseSeconds), ...progress }));
+  const changed = await held(db, lease).update({ available_at: later(db, leaseSeconds), ...progress });
   if (changed === 0) throw new LeaseLostError(lease.job.id);
   const row = await held(db, lease).first("cancel_requested");
   return { cancel: Boolean(row?.cancel_requested) };
@@ -261,10 +261,9 @@ export async function endCancelled(db: Db, lease: Lease): Promise<void> {
 export async function returnJob(db: Db, lease: Lease): Promise<void> {
   const { attempts } = lease.job;
   const back = { state: "waiting", stage: "waiting", lease_token: null, available_at: db.fn.now(3) };
-  await retried(() => held(db, lease).update({ ...back, attempts: attempts - 1 }));
+  await held(db, lease).update({ ...back, attempts: attempts - 1 });
 }
 
-/** Ends a waiting job at once and asks the worker of a leased one to stop. */
 /** Takes a job out of the queue that nobody has begun; false where somebody has, or it has ended. */
 export async function takeBackJob(db: Db, id: string): Promise<boolean> {
   return inTransaction(db, async (trx) => {
@@ -275,6 +274,7 @@ export async function takeBackJob(db: Db, id: string): Promise<boolean> {
   });
 }
 
+/** Ends a waiting job at once and asks the worker of a leased one to stop. */
 export async function cancelJob(db: Db, id: string): Promise<void> {
   await inTransaction(db, async (trx) => {
     const row = await trx("job").where({ id }).forUpdate().first("state");

@@ -1,28 +1,9 @@
-import { setTimeout as pause } from "node:timers/promises";
 import type { Knex } from "knex";
+import { codeOf, retried, wasSentBack } from "./again";
 import { isUnreachable, type Db } from "./connection";
-
-const mostTries = 6;
-
-const codeOf = (error: unknown): string => (error as { code?: string } | null)?.code ?? "";
-
-/** Two who waited for each other: one of them is sent back by the database, and may simply try again. */
-const wasSentBack = (error: unknown): boolean => ["ER_LOCK_DEADLOCK", "ER_LOCK_WAIT_TIMEOUT"].includes(codeOf(error));
 
 /** Whether a row with this key is there already. */
 export const isDuplicate = (error: unknown): boolean => codeOf(error) === "ER_DUP_ENTRY";
-
-/** Does a write again when the database sends it back because of others. */
-export async function retried<T>(work: () => Promise<T>, mayRepeat = wasSentBack): Promise<T> {
-  for (let tries = 1; ; tries++) {
-    try {
-      return await work();
-    } catch (error) {
-      if (tries >= mostTries || !mayRepeat(error)) throw error;
-      await pause(Math.random() * 20 * 2 ** tries);
-    }
-  }
-}
 
 /**
  * All of it or nothing. Done again when the database sends it back because of others, or when the connection goes before

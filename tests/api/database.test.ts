@@ -51,6 +51,31 @@ describe("a transaction", () => {
     await Promise.all([touch(first!, second!), touch(second!, first!)]);
     expect(tries).toBeGreaterThan(2);
   });
+  test("that has done much is not sent back for one statement which waits for it: that is sent again", async () => {
+    const db = database();
+    let sentBack = 0;
+    db.client.on("query-error", (error: { code?: string }) => (sentBack += error.code === "ER_LOCK_DEADLOCK" ? 1 : 0));
+    await db.schema.createTable("lock_test", (table) => {
+      table.integer("id").primary();
+      table.integer("value").notNullable().defaultTo(0);
+    });
+    try {
+      await db("lock_test").insert(Array.from({ length: 200 }, (_, id) => ({ id })));
+      let alone: Promise<number> | undefined;
+      await db.transaction(async (trx) => {
+        await trx("lock_test").where("id", ">", 0).update({ value: 1 });
+        // Takes the first row and waits for the second; then the transaction asks for the first.
+        alone = Promise.resolve(db("lock_test").where("id", "<", 2).increment("value", 10));
+        await new Promise((resolve) => setTimeout(resolve, 150));
+        await trx("lock_test").where("id", 0).update({ value: 1 });
+      });
+      expect([await alone, sentBack]).toEqual([2, 1]);
+      const values = await db("lock_test").where("id", "<", 2).pluck("value");
+      expect(values).toEqual([11, 11]);
+    } finally {
+      await db.schema.dropTable("lock_test");
+    }
+  });
   test("locks a draft as it is now, whatever it has read before", async () => {
     const { id } = (await as("tomas", "POST", "/api/designs", { name: "Locked late" })).data;
     await inTransaction(database(), async (trx) => {
