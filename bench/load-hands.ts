@@ -1,5 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
+import { setPriority } from "node:os";
 import { setTimeout as pause } from "node:timers/promises";
+import { workerNiceness } from "@/scripts/lib/instance.mjs";
 import { bundleOf } from "@/scripts/lib/programs.mjs";
 
 /*
@@ -55,11 +57,13 @@ export function listenAll(address: string, token: string, pages: number, stop: A
   return { heard: () => heard };
 }
 
-/** Workers beside the instance's own. */
+/** Workers beside the instance's own, as ready as that to let others go first. */
 export const moreWorkers = (count: number, env: NodeJS.ProcessEnv): ChildProcess[] =>
-  Array.from({ length: count }, (_, i) =>
-    spawn(process.execPath, [bundleOf("worker/main.ts")], {
+  Array.from({ length: count }, (_, i) => {
+    const worker = spawn(process.execPath, [bundleOf("worker/main.ts")], {
       env: { ...env, NODE_ENV: "production", WORKER_NAME: `load-${i + 2}` },
       stdio: "ignore",
-    }),
-  );
+    });
+    if (worker.pid) setPriority(worker.pid, workerNiceness);
+    return worker;
+  });

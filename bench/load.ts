@@ -1,4 +1,5 @@
 import { execFileSync } from "node:child_process";
+import { cpus } from "node:os";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
@@ -15,8 +16,8 @@ import { design, listenAll, moreWorkers } from "./load-hands";
 /*
  * `npm run load -- [--fillers 50] [--designers 10] [--together 5] [--pages 200] [--workers 4] [--seconds 1800]`: so many
  * members look at the shelf, open a release, ask for a clip and watch the outbox, each in their own pace; designers change
- * drafts, each one's own and some together at one; live pages listen; workers render. The web process has one core. Tells
- * what each kind of call took; ends with status 1 when one failed or took too long, or a process grew.
+ * drafts, each one's own and some together at one; live pages listen; workers render. The web process has one core to
+ * itself; database, workers and callers share the others. Tells what each kind of call took; ends with status 1 when one failed or took too long, or a process grew.
  */
 
 const option = (name: string, otherwise: number): number => {
@@ -48,10 +49,18 @@ const failures: string[] = [];
 await buildAll();
 const port = await freePort(0);
 const instance = await startInstance({ folder, port, extra: { TRUSTED_PROXIES: "127.0.0.1" } });
-const webPid = readFileSync(join(folder, "web.pid"), "utf8");
-execFileSync("taskset", ["-a", "-c", "-p", "0", webPid], { stdio: "ignore" });
+const pidOf = (name: string): string => readFileSync(join(folder, `${name}.pid`), "utf8").trim();
+const webPid = pidOf("web");
+pin("0", webPid);
+// What stands on other machines, or is other people's, is not to take the pages' core.
+for (const pid of [pidOf("mariadb"), pidOf("worker"), String(process.pid)]) pin(`1-${cpus().length - 1}`, pid);
 const megabytesOf = (pid: string | number): number =>
   Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))?.[1]) / 1024);
+
+/** Lets a process, with all it starts from now on, use some cores only. */
+function pin(cores: string, pid: string): void {
+  execFileSync("taskset", ["-a", "-c", "-p", cores, pid], { stdio: "ignore" });
+}
 
 async function timed<T>(kind: string, cookie: string, path: string, body?: unknown): Promise<T | undefined> {
   const started = performance.now();
@@ -162,8 +171,8 @@ try {
   const listening = listenAll(instance.address, await livePage(drawing[0]!), pages, stop.signal);
   const watched = () => ({
     web: megabytesOf(webPid),
-    worker: megabytesOf(readFileSync(join(folder, "worker.pid"), "utf8")),
-    database: megabytesOf(readFileSync(join(folder, "mariadb.pid"), "utf8")),
+    worker: megabytesOf(pidOf("worker")),
+    database: megabytesOf(pidOf("mariadb")),
   });
   const untilMs = Date.now() + seconds * 1000;
   const memory: ReturnType<typeof watched>[] = [];

@@ -13,6 +13,8 @@ const webArgs = (port) => [
   ...["--import", "./scripts/lib/front.mjs", "node_modules/next/dist/bin/next", "start"],
   ...["-H", "127.0.0.1", "-p", String(port)],
 ];
+/** Whoever waits for a page goes before whoever waits for a clip. */
+export const workerNiceness = 10;
 const workerArgs = [bundleOf("worker/main.ts")];
 
 /** Processes of ours that a killed start has left behind: they carry the folder's name in their environment. */
@@ -64,7 +66,7 @@ export async function startInstance({ folder, port, extra = {} }) {
       return kept;
     };
     const web = launch("web", webArgs(port));
-    launch("worker", workerArgs, 10);
+    launch("worker", workerArgs, workerNiceness);
     await waitUntilServing(port, web);
     return { env, stop, user, address: `http://127.0.0.1:${port}` };
   } catch (error) {
