@@ -75,6 +75,18 @@ describe("members", () => {
     await change(finch.id, { active: false, handTo: tomas.id });
   });
 
+  test("who asks for the dearest over and over is told when to go on, and nobody else is", async () => {
+    const [swift, martin] = [await joined("Swift", "contributor"), await joined("Martin", "contributor")];
+    const ask = ({ cookie }: { cookie: string }) => send("POST", "/api/me/password", { cookie, body: {} });
+    let reply = await ask(swift);
+    for (let i = 0; i < 300 && reply.status === 422; i++) reply = await ask(swift);
+    expect([reply.status, reply.error!.code]).toEqual([429, "too_often"]);
+    expect(reply.error!.message).toMatch(/Go on in \d+ minutes?\./);
+    // What costs nothing goes on.
+    expect((await send("GET", "/api/releases", { cookie: swift.cookie })).status).toBe(200);
+    expect((await ask(martin)).status).toBe(422);
+  });
+
   test("the last owner can’t leave, and nobody but an owner changes anybody", async () => {
     const odile = (await as("odile", "GET", "/api/me")).data;
     const before = (await as("odile", "GET", "/api/members")).data.members;

@@ -4,4 +4,6 @@ import { readDrafts, startDesign } from "@/server/designs/drafts";
 
 export const GET = handler("designer", { query: DraftQuery }, ({ query }) => readDrafts(query));
 
-export const POST = handler("designer", { body: NewDesignRequest }, ({ body, member }) => startDesign(body, member.id));
+export const POST = handler("designer", { body: NewDesignRequest, cost: 5 }, ({ body, member }) =>
+  startDesign(body, member.id),
+);

@@ -3,7 +3,7 @@ import { handler } from "@/server/auth/handler";
 import { allows } from "@/server/auth/principal";
 import { allKinds, fillerKinds, takeUpload } from "@/server/files/uploads";
 
-export const POST = handler("contributor", { query: UploadQuery }, ({ request, member, query }) =>
+export const POST = handler("contributor", { query: UploadQuery, cost: 5 }, ({ request, member, query }) =>
   takeUpload(
     request,
     query,

@@ -4,4 +4,6 @@ import { readOrders, startOrder } from "@/server/orders/orders";
 
 export const GET = handler("contributor", { query: OrderQuery }, ({ query }) => readOrders(query));
 
-export const POST = handler("contributor", { body: NewOrderRequest }, ({ member, body }) => startOrder(member, body));
+export const POST = handler("contributor", { body: NewOrderRequest, cost: 2 }, ({ member, body }) =>
+  startOrder(member, body),
+);

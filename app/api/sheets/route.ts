@@ -4,4 +4,6 @@ import { readSheets, startSheet } from "@/server/sheets/sheets";
 
 export const GET = handler("contributor", { query: SheetListQuery }, ({ member, query }) => readSheets(member, query));
 
-export const POST = handler("contributor", { body: NewSheetRequest }, ({ member, body }) => startSheet(member, body));
+export const POST = handler("contributor", { body: NewSheetRequest, cost: 2 }, ({ member, body }) =>
+  startSheet(member, body),
+);

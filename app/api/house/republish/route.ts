@@ -2,4 +2,6 @@ import { RepublishRequest } from "@/contract/house";
 import { handler } from "@/server/auth/handler";
 import { republish } from "@/server/designs/drifts";
 
-export const POST = handler("designer", { body: RepublishRequest }, ({ body, member }) => republish(body, member.id));
+export const POST = handler("designer", { body: RepublishRequest, cost: 20 }, ({ body, member }) =>
+  republish(body, member.id),
+);

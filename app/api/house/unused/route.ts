@@ -4,4 +4,6 @@ import { listUnusedParts, removeUnused } from "@/server/designs/house-parts";
 
 export const GET = handler("designer", {}, () => listUnusedParts());
 
-export const POST = handler("designer", { body: RemoveUnused }, ({ body, member }) => removeUnused(body, member.id));
+export const POST = handler("designer", { body: RemoveUnused, cost: 10 }, ({ body, member }) =>
+  removeUnused(body, member.id),
+);

@@ -1,4 +1,4 @@
 import { handler } from "@/server/auth/handler";
 import { askForLook } from "@/server/exports/look";
 
-export const POST = handler("contributor", {}, ({ member, params }) => askForLook(member, params.export!));
+export const POST = handler("contributor", { cost: 5 }, ({ member, params }) => askForLook(member, params.export!));

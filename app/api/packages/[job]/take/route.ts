@@ -2,6 +2,6 @@ import { TakeRequest } from "@/contract/packages";
 import { handler } from "@/server/auth/handler";
 import { askTake } from "@/server/packages/ask";
 
-export const POST = handler("designer", { body: TakeRequest }, ({ body, member, params }) =>
+export const POST = handler("designer", { body: TakeRequest, cost: 20 }, ({ body, member, params }) =>
   askTake(member, params.job!, body),
 );
