@@ -41,34 +41,41 @@ const looked = 1000;
 const paceOf = 40;
 
 /**
- * How many jobs come before each waiting one, and about how many seconds that takes with the workers that are there; of
- * the first thousand.
+ * How many jobs come before each of these that still waits, and about how many seconds that takes with the workers that are
+ * there. Jobs behind the first thousand are left out.
  */
-export async function queueAhead(db: Db): Promise<Map<string, Ahead>> {
-  const waiting = await db(db.raw("job force index (job_order)"))
+export async function queueAhead(db: Db, ids: readonly string[]): Promise<Map<string, Ahead>> {
+  const order = "priority desc, turn, seq";
+  const front = db(db.raw("job force index (job_order)"))
     .where("state", "waiting")
-    .orderBy([{ column: "priority", order: "desc" }, { column: "turn", order: "asc" }, "seq"])
+    .orderByRaw(order)
     .limit(looked)
-    .select("id", "cost_s");
-  const inHand = await db("job").where({ state: "leased" }).select("cost_s", "done", "total");
-  const ended = await db("job")
-    .where({ state: "done" })
-    .orderBy("ended_at", "desc")
-    .limit(paceOf)
-    .select("cost_s", db.raw("timestampdiff(microsecond, leased_at, ended_at) / 1e6 as took_s"));
-  const workers = Math.max(1, Number((await living(db))[0]?.n ?? 0));
-  const [took, expected] = [ended.map(({ took_s }) => Number(took_s)), ended.map(({ cost_s }) => Number(cost_s))].map(
-    (list) => list.reduce((sum, value) => sum + value, 0),
-  ) as [number, number];
-  // What jobs took of late against what was expected of them: machines differ.
-  const pace = took > 0 && expected > 0 ? took / expected : 1;
-  let costS = inHand.reduce((sum, { cost_s, done, total }) => sum + cost_s * (total > 0 ? 1 - done / total : 1), 0);
-  const ahead = new Map<string, Ahead>();
-  waiting.forEach(({ id, cost_s }, i) => {
-    ahead.set(id as string, { jobs: i + inHand.length, seconds: (costS * pace) / workers });
-    costS += Number(cost_s);
-  });
-  return ahead;
+    .select("id", "cost_s", "priority", "turn", "seq");
+  // Counted where the queue is: every page of the outbox asks, and a thousand rows are much to send for fifty.
+  const placed = db(front.as("f"))
+    .select("id", db.raw(`row_number() over (order by ${order}) - 1 as jobs`))
+    .select(db.raw(`sum(cost_s) over (order by ${order} rows unbounded preceding) - cost_s as cost`));
+  const rows = await db(placed.as("p")).whereIn("id", ids).select("id", "jobs", "cost");
+  const [inHand] = await db("job")
+    .where({ state: "leased" })
+    .select(db.raw("count(*) as jobs, sum(cost_s * if(total > 0, 1 - done / total, 1)) as cost"));
+  const [workers] = await living(db);
+  const each = (await paceNow(db)) / Math.max(1, Number(workers?.n ?? 0));
+  return new Map(
+    rows.map(({ id, jobs, cost }) => [
+      id as string,
+      { jobs: Number(jobs) + Number(inHand.jobs), seconds: (Number(cost) + Number(inHand.cost ?? 0)) * each },
+    ]),
+  );
+}
+
+/** What jobs took of late against what was expected of them: machines differ. */
+async function paceNow(db: Db): Promise<number> {
+  const took = db.raw("timestampdiff(microsecond, leased_at, ended_at) / 1e6 as took_s");
+  const ended = db("job").where({ state: "done" }).orderBy("ended_at", "desc").limit(paceOf).select("cost_s", took);
+  const [sums] = await db(ended.as("e")).select(db.raw("sum(took_s) as took, sum(cost_s) as expected"));
+  const [took_s, expected] = [Number(sums?.took ?? 0), Number(sums?.expected ?? 0)];
+  return took_s > 0 && expected > 0 ? took_s / expected : 1;
 }
 
 /** How many jobs wait or are in hand, and about how many seconds they take with the workers that are there. */

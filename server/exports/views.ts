@@ -16,7 +16,8 @@ export const mayAct = (member: Member, createdBy: string): boolean =>
 
 /** Exports as they are shown; those that wait with what is before them. */
 export async function toViews(rows: readonly Export[], member: Member): Promise<ExportView[]> {
-  const ahead = rows.some(({ state }) => state === "waiting") ? await queueAhead(database()) : new Map<string, Ahead>();
+  const waiting = rows.flatMap(({ state, jobId }) => (state === "waiting" && jobId ? [jobId] : []));
+  const ahead = waiting.length > 0 ? await queueAhead(database(), waiting) : new Map<string, Ahead>();
   const { keepDays } = await readRules(database());
   return rows.map((row) => toView(row, member, ahead.get(row.jobId ?? ""), keepDays));
 }

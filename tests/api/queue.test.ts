@@ -225,18 +225,21 @@ describe("one job for several outputs", () => {
 
 test("the time until a job's turn is told from what is before it, by the pace of late and the workers there are", async () => {
   const db = database();
-  const [first, , third] = [await add(), await add(), await add()];
+  const [first, second, third] = [await add(), await add(), await add()];
   await db("worker").del();
   await db("job").where({ state: "done" }).del();
-  const alone = (await queueAhead(db)).get(third)!;
-  expect(alone).toEqual({ jobs: 2, seconds: 4 });
+  const waits = async (id: string) => (await queueAhead(db, [first, id])).get(id);
+  expect(await waits(third)).toEqual({ jobs: 2, seconds: 4 });
+  expect(await waits(second)).toEqual({ jobs: 1, seconds: 2 });
+  expect(await waits("nothing that waits")).toBeUndefined();
   for (const name of ["one", "two"]) await noteWorker(db, name);
-  expect((await queueAhead(db)).get(third)!.seconds).toBe(2);
+  expect(await waits(third)).toEqual({ jobs: 2, seconds: 2 });
   // Half of the first is done.
   const lease = (await claim())!;
   expect(lease.job.id).toBe(first);
   await queue.renewLease(db, lease, { stage: "painting", done: 5, total: 10 });
-  expect((await queueAhead(db)).get(third)).toEqual({ jobs: 2, seconds: 1.5 });
+  expect(await waits(third)).toEqual({ jobs: 2, seconds: 1.5 });
+  expect(await waits(first)).toBeUndefined();
   await db("worker").whereIn("name", ["one", "two"]).del();
 });
 
