@@ -1,7 +1,5 @@
-import { spawn, type ChildProcess } from "node:child_process";
-import { setPriority } from "node:os";
+import { execFileSync, spawn, type ChildProcess } from "node:child_process";
 import { setTimeout as pause } from "node:timers/promises";
-import { workerNiceness } from "@/scripts/lib/instance.mjs";
 import { bundleOf } from "@/scripts/lib/programs.mjs";
 
 /*
@@ -57,13 +55,21 @@ export function listenAll(address: string, token: string, pages: number, stop: A
   return { heard: () => heard };
 }
 
-/** Workers beside the instance's own, as ready as that to let others go first. */
+/**
+ * Has a worker, with all it starts from now on, take only what everybody else leaves: it stands for another machine, of which
+ * the pages feel nothing but what it asks of the database.
+ */
+export const standElsewhere = (pid: string): void => {
+  execFileSync("chrt", ["--all-tasks", "--idle", "--pid", "0", pid], { stdio: "ignore" });
+};
+
+/** Workers beside the instance's own. */
 export const moreWorkers = (count: number, env: NodeJS.ProcessEnv): ChildProcess[] =>
   Array.from({ length: count }, (_, i) => {
     const worker = spawn(process.execPath, [bundleOf("worker/main.ts")], {
       env: { ...env, NODE_ENV: "production", WORKER_NAME: `load-${i + 2}` },
       stdio: "ignore",
     });
-    if (worker.pid) setPriority(worker.pid, workerNiceness);
+    standElsewhere(String(worker.pid));
     return worker;
   });

@@ -5,7 +5,7 @@ import { newId } from "@/server/db/ids";
 import { claimNextJob, returnJob, type Lease } from "@/server/db/jobs";
 import { listNewestReleases } from "@/server/db/releases";
 import { countRequests, listFirstOf, listRequests } from "@/server/db/requests";
-import { queueAhead } from "@/server/db/workers";
+import { queueAhead, readQueueFacts } from "@/server/db/workers";
 import { median, round, type Measurement } from "./measure";
 
 const exportsAtAll = 100_000;
@@ -114,7 +114,11 @@ export async function measureScale(address: string, workerPid: number): Promise<
       line("names in use", 5, await msOf(20, () => takenFileNames(db, ["Scale_4242"]))),
       line("one claim", 5, await msOf(30, () => claim(1), giveBack)),
       line("one of eight claims at once, each gets one", 5, (await msOf(30, () => claim(8), giveBack)) / 8),
-      line("what is before each that waits", 50, await msOf(10, () => queueAhead(db, waiting))),
+      line(
+        "what is before each that waits",
+        50,
+        await msOf(10, async () => queueAhead(db, waiting, await readQueueFacts(db))),
+      ),
       line(
         "first page of the shelf",
         150,

@@ -40,11 +40,34 @@ export interface Ahead {
 const looked = 1000;
 const paceOf = 40;
 
+/** What is known of the queue as a whole, whichever job is asked for. */
+export interface QueueFacts {
+  /** Jobs that somebody has in hand, and what is left of them. */
+  readonly inHand: { readonly jobs: number; readonly costS: number };
+  /** Seconds that one second of expected cost takes with the workers that are there. */
+  readonly pace: number;
+}
+
+export async function readQueueFacts(db: Db): Promise<QueueFacts> {
+  const [inHand] = await db("job")
+    .where({ state: "leased" })
+    .select(db.raw("count(*) as jobs, sum(cost_s * if(total > 0, 1 - done / total, 1)) as cost"));
+  const workers = Math.max(1, Number((await living(db))[0]?.n ?? 0));
+  return {
+    inHand: { jobs: Number(inHand.jobs), costS: Number(inHand.cost ?? 0) },
+    pace: (await paceOfOne(db)) / workers,
+  };
+}
+
 /**
- * How many jobs come before each of these that still waits, and about how many seconds that takes with the workers that are
- * there. Jobs behind the first thousand are left out.
+ * How many jobs come before each of these that still waits, and about how many seconds that takes. Jobs behind the first
+ * thousand are left out.
  */
-export async function queueAhead(db: Db, ids: readonly string[]): Promise<Map<string, Ahead>> {
+export async function queueAhead(
+  db: Db,
+  ids: readonly string[],
+  { inHand, pace }: QueueFacts,
+): Promise<Map<string, Ahead>> {
   const order = "priority desc, turn, seq";
   const front = db(db.raw("job force index (job_order)"))
     .where("state", "waiting")
@@ -56,21 +79,16 @@ export async function queueAhead(db: Db, ids: readonly string[]): Promise<Map<st
     .select("id", db.raw(`row_number() over (order by ${order}) - 1 as jobs`))
     .select(db.raw(`sum(cost_s) over (order by ${order} rows unbounded preceding) - cost_s as cost`));
   const rows = await db(placed.as("p")).whereIn("id", ids).select("id", "jobs", "cost");
-  const [inHand] = await db("job")
-    .where({ state: "leased" })
-    .select(db.raw("count(*) as jobs, sum(cost_s * if(total > 0, 1 - done / total, 1)) as cost"));
-  const [workers] = await living(db);
-  const each = (await paceNow(db)) / Math.max(1, Number(workers?.n ?? 0));
   return new Map(
     rows.map(({ id, jobs, cost }) => [
       id as string,
-      { jobs: Number(jobs) + Number(inHand.jobs), seconds: (Number(cost) + Number(inHand.cost ?? 0)) * each },
+      { jobs: Number(jobs) + inHand.jobs, seconds: (Number(cost) + inHand.costS) * pace },
     ]),
   );
 }
 
 /** What jobs took of late against what was expected of them: machines differ. */
-async function paceNow(db: Db): Promise<number> {
+async function paceOfOne(db: Db): Promise<number> {
   const took = db.raw("timestampdiff(microsecond, leased_at, ended_at) / 1e6 as took_s");
   const ended = db("job").where({ state: "done" }).orderBy("ended_at", "desc").limit(paceOf).select("cost_s", took);
   const [sums] = await db(ended.as("e")).select(db.raw("sum(took_s) as took, sum(cost_s) as expected"));

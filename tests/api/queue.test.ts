@@ -5,7 +5,7 @@ import type { Proof } from "@/core/document/proof";
 import { database, disconnect } from "@/server/db/connection";
 import { addExports, endExport, findExport, finishExport } from "@/server/db/exports";
 import { inTransaction } from "@/server/db/transaction";
-import { noteWorker, queueAhead } from "@/server/db/workers";
+import { noteWorker, queueAhead, readQueueFacts } from "@/server/db/workers";
 import { newId } from "@/server/db/ids";
 import * as queue from "@/server/db/jobs";
 
@@ -228,7 +228,7 @@ test("the time until a job's turn is told from what is before it, by the pace of
   const [first, second, third] = [await add(), await add(), await add()];
   await db("worker").del();
   await db("job").where({ state: "done" }).del();
-  const waits = async (id: string) => (await queueAhead(db, [first, id])).get(id);
+  const waits = async (id: string) => (await queueAhead(db, [first, id], await readQueueFacts(db))).get(id);
   expect(await waits(third)).toEqual({ jobs: 2, seconds: 4 });
   expect(await waits(second)).toEqual({ jobs: 1, seconds: 2 });
   expect(await waits("nothing that waits")).toBeUndefined();
