@@ -1,5 +1,7 @@
 import { execFileSync, spawn, type ChildProcess } from "node:child_process";
 import { createHash } from "node:crypto";
+import { createServer, request } from "node:http";
+import type { AddressInfo } from "node:net";
 import { mkdirSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -12,7 +14,7 @@ import { as, base, cookieOf, sessionOf, until, type Reply } from "../support/api
 
 /*
  * A second installation beside the one that is tested, made by the commands of docs/running.md, "On many machines": its own
- * database and storage, two web processes, one worker, nobody in it. All designs of the demo world are carried over.
+ * database and storage, two web processes behind a proxy, one worker, nobody in it. All designs of the demo world are carried over.
  */
 
 jest.setTimeout(600_000);
@@ -20,9 +22,9 @@ jest.setTimeout(600_000);
 const folder = join(process.env.RUBRICK_TEST_FOLDER ?? ".rubrick", "second");
 const work = mkdtempSync(join(tmpdir(), "rubrick-second-"));
 const kept = { ...process.env };
-const host = "second.quillmere.example";
 const running: ChildProcess[] = [];
 const ports: number[] = [];
+let address: string;
 let server: { stop: () => Promise<void> };
 let env: NodeJS.ProcessEnv;
 let owner: string;
@@ -47,16 +49,21 @@ async function ask(address: string, headers: Record<string, string>, method: str
 const first: Installation = async (method, path, body) =>
   ask(base, { cookie: await cookieOf("tomas"), origin: base }, method, path, body);
 
+const second: Installation = (method, path, body) =>
+  ask(address, { origin: address, ...(owner && { cookie: owner }) }, method, path, body);
+
 let turn = 0;
 /** No call comes to the same web process twice in a row. */
-const second: Installation = (method, path, body) =>
-  ask(
-    `http://127.0.0.1:${ports[turn++ % ports.length]}`,
-    { host, origin: `http://${host}`, ...(owner && { cookie: owner }) },
-    method,
-    path,
-    body,
-  );
+const proxy = createServer((call, answer) => {
+  const port = ports[turn++ % ports.length];
+  const { method, url: path, headers } = call;
+  const onward = request({ port, method, path, headers }, (reply) => {
+    answer.writeHead(reply.statusCode!, reply.headers);
+    reply.pipe(answer);
+  });
+  onward.on("error", () => answer.destroy());
+  call.pipe(onward);
+});
 
 const start = (program: string, more: Record<string, string>) =>
   running.push(spawn("npm", ["run", program], { env: { ...env, ...more }, stdio: "ignore", detached: true }));
@@ -78,12 +85,15 @@ beforeAll(async () => {
   server = await startDatabase(instance);
   const { user, secret, host: at, port, name } = databaseOf(instance.settings);
   mkdirSync(join(work, "storage"));
+  await new Promise<void>((resolve) => proxy.listen(0, "127.0.0.1", resolve));
+  address = `http://127.0.0.1:${(proxy.address() as AddressInfo).port}`;
   env = {
     ...process.env,
     DATABASE_URL: `mysql://${user}:${secret}@${at}:${port}/${name}`,
     STORAGE_URL: `file://${join(work, "storage")}`,
     SESSION_SECRET: "a secret that both web processes share, and nobody else",
-    PUBLIC_URL: `http://${host}`,
+    PUBLIC_URL: address,
+    TRUSTED_PROXIES: "127.0.0.1",
   };
   execFileSync("npm", ["run", "prepare-data"], { env, stdio: "ignore" });
   const words = execFileSync("npm", ["run", "owner", "--", "ada@quillmere.example", "Ada Fernsby"], { env });
@@ -93,7 +103,7 @@ beforeAll(async () => {
   }
   start("worker", { WORK_FOLDER: join(work, "worker") });
   await until(
-    () => Promise.all(ports.map((at) => ask(`http://127.0.0.1:${at}`, { host }, "GET", "/api/ready").catch(() => null))),
+    () => Promise.all(ports.map((port) => ask(`http://127.0.0.1:${port}`, {}, "GET", "/api/ready").catch(() => null))),
     (answers) => answers.every((answer) => answer?.status === 200),
   );
   const token = /\/([^/\s]+)\s*$/.exec(words.toString())![1];
@@ -107,6 +117,8 @@ afterAll(async () => {
   await Promise.all(
     running.map((one) => one.exitCode ?? one.signalCode ?? new Promise((resolve) => one.once("close", resolve))),
   );
+  proxy.close();
+  proxy.closeAllConnections();
   await server.stop();
   process.env = kept;
   for (const path of [folder, work]) rmSync(path, { recursive: true, force: true });

@@ -4,7 +4,7 @@ import { holdsToken, readMetrics } from "@/server/operation/metrics";
 import { notFound } from "@/server/refusal";
 
 /** Figures for whoever holds the word for them, and for owners; there is nothing here for anybody else. */
-export const GET = handler("anyone", {}, async ({ member, request }) => {
+export const GET = handler("anyone", { anyHost: true }, async ({ member, request }) => {
   if (!holdsToken(request) && !(member && allows("owner", member.role))) throw notFound("page");
   const { text, type } = await readMetrics();
   return new Response(text, { headers: { "Content-Type": type } });
