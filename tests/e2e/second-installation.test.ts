@@ -1,16 +1,23 @@
 import { execFileSync, spawn, type ChildProcess } from "node:child_process";
 import { createHash } from "node:crypto";
+import { readFile } from "node:fs/promises";
 import { createServer, request } from "node:http";
 import type { AddressInfo } from "node:net";
 import { mkdirSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { Design } from "@/core/document/design";
+import { House } from "@/core/document/house";
+import { sampleValues } from "@/core/document/values";
+import { parseFrameRef } from "@/core/sample/rasters";
+import { readFrame } from "@/render/frame-pack";
+import { makeFrame } from "@/render/still";
 import { databaseOf } from "@/scripts/lib/database-client.mjs";
 import { startDatabase } from "@/scripts/lib/mariadb.mjs";
 import { freePort, openFolder, readSettings } from "@/scripts/lib/settings.mjs";
 import { ownUser } from "@/scripts/lib/user.mjs";
-import { as, base, cookieOf, sessionOf, until, type Reply } from "../support/api";
+import { base, cookieOf, sessionOf, until, type Reply } from "../support/api";
 
 /*
  * A second installation beside the one that is tested, made by the commands of docs/running.md, "On many machines": its own
@@ -28,6 +35,8 @@ let address: string;
 let server: { stop: () => Promise<void> };
 let env: NodeJS.ProcessEnv;
 let owner: string;
+
+const hashOf = (bytes: Uint8Array): string => createHash("sha256").update(bytes).digest("hex");
 
 /** Somewhere that designs, packages and clips are. */
 type Installation = (method: string, path: string, body?: unknown) => Promise<Reply & { bytes: Buffer }>;
@@ -124,55 +133,92 @@ afterAll(async () => {
   for (const path of [folder, work]) rmSync(path, { recursive: true, force: true });
 });
 
-/** A still of every release in every format of it, in its own sample words, by "design format". */
-async function stills(at: Installation): Promise<Map<string, string>> {
-  const { releases } = (await at("GET", "/api/releases")).data;
-  const asked: [string, string][] = [];
-  for (const { id, designId } of releases as { id: string; designId: string }[]) {
-    const { document } = (await at("GET", `/api/releases/${id}`)).data;
-    for (const format of document.formats as { id: string }[]) {
-      const body = { releaseId: id, values: { fields: {} }, formats: [format.id], outputs: ["second-still"] };
-      const reply = await at("POST", "/api/exports", body);
-      expect([designId, format.id, reply.status, reply.error]).toEqual([designId, format.id, 200, undefined]);
-      asked.push([`${designId} ${format.id}`, reply.data.ids[0]]);
+/** Reads stored files where an installation keeps them. */
+const loaderOf = (storage: string) => (ref: string) => {
+  const part = parseFrameRef(ref);
+  const path = (hash: string) => join(storage, hash.slice(0, 2), hash);
+  return part ? readFrame(path(part.hash), part.frame).then((frame) => frame!) : readFile(path(ref));
+};
+
+/**
+ * Frames of a design as it stands, and in its first format as it comes in, by what they are of. Formats by their place: one
+ * that is another here has got an id of its own.
+ */
+async function framesOf(document: unknown, houseDocument: unknown, storage: string): Promise<Record<string, string>> {
+  const [design, house] = [Design.parse(document), House.parse(houseDocument)];
+  const made: Record<string, string> = {};
+  for (const [i, format] of design.formats.entries()) {
+    for (const timeS of i === 0 ? [0.4, undefined] : [undefined]) {
+      const scene = { design, values: sampleValues(design), house, format };
+      const png = await makeFrame({ scene, timeS, widthPx: 320, loadPicture: loaderOf(storage) });
+      made[`${design.id} ${i} ${timeS ?? "poster"}`] = hashOf(png);
     }
-  }
-  const made = new Map<string, string>();
-  for (const [name, id] of asked) {
-    const { data } = await until(
-      () => at("GET", `/api/exports/${id}`),
-      (reply) => !["waiting", "leased"].includes(reply.data.state),
-      300,
-    );
-    expect([name, data.state, data.error ?? null]).toEqual([name, "done", null]);
-    const { bytes } = await at("GET", `/api/exports/${id}/file`);
-    expect(bytes.subarray(1, 4).toString()).toBe("PNG");
-    made.set(name, createHash("sha256").update(bytes).digest("hex"));
   }
   return made;
 }
 
+/** The file that an installation's own worker makes of a release with these words. */
+async function clipOf(at: Installation, designId: string, output: string): Promise<string> {
+  const { releases } = (await at("GET", "/api/releases")).data;
+  const releaseId = releases.find((one: { designId: string }) => one.designId === designId).id;
+  const values = { fields: { name: "Ada Fernsby", role: "Seed librarian" }, lengthS: 3 };
+  const asked = await at("POST", "/api/exports", { releaseId, values, formats: ["wide"], outputs: [output] });
+  expect([asked.status, asked.error]).toEqual([200, undefined]);
+  const id: string = asked.data.ids[0];
+  const { data } = await until(
+    () => at("GET", `/api/exports/${id}`),
+    (reply) => ["done", "failed"].includes(reply.data.state),
+    300,
+  );
+  expect([data.state, data.error]).toEqual(["done", null]);
+  return hashOf((await at("GET", `/api/exports/${id}/file`)).bytes);
+}
+
+async function publish(at: Installation, id: string): Promise<void> {
+  for (;;) {
+    const { revision } = (await at("GET", `/api/designs/${id}`)).data;
+    const reply = await at("POST", `/api/designs/${id}/publish`, { revision });
+    expect([reply.status, reply.error]).toEqual([200, undefined]);
+    if (reply.data.job === undefined) return;
+    await done(at, reply.data.job);
+  }
+}
+
 test("all designs of one installation, carried in one package to another, look the same there to the byte", async () => {
-  const designs = (await first("GET", "/api/releases")).data.releases.map((one: { designId: string }) => one.designId);
-  const packed = await done(first, (await first("POST", "/api/packages/pack", { designs })).data.job);
+  const releases = (await first("GET", "/api/releases")).data.releases as { id: string; designId: string }[];
+  const ids = releases.map(({ designId }) => designId);
+  const packed = await done(first, (await first("POST", "/api/packages/pack", { designs: ids })).data.job);
   const file = await first("GET", `/api/jobs/${packed.id}/file`);
   const taken = await done(second, (await second("POST", "/api/packages?name=garden.zip", file.bytes)).data.job);
-  const choices = { choices: {}, designs: Object.fromEntries(designs.map((id: string) => [id, "new"])) };
+  const choices = { choices: {}, designs: Object.fromEntries(ids.map((id) => [id, "new"])) };
   const entered = await done(second, (await second("POST", `/api/packages/${taken.id}/take`, choices)).data.job);
-  expect(entered.result.designs.map(({ id }: { id: string }) => id).sort()).toEqual([...designs].sort());
-  const output = { output: { id: "second-still", name: "Second still", kind: "still" } };
-  for (const at of [first, second]) expect((await at("POST", "/api/outputs", output)).status).toBe(200);
-  for (const id of designs as string[]) {
-    for (;;) {
-      const { revision } = (await second("GET", `/api/designs/${id}`)).data;
-      const reply = await second("POST", `/api/designs/${id}/publish`, { revision });
-      expect([id, reply.status, reply.error]).toEqual([id, 200, undefined]);
-      if (reply.data.job === undefined) break;
-      await done(second, reply.data.job);
-    }
+  expect(entered.result.designs.map(({ id }: { id: string }) => id).sort()).toEqual([...ids].sort());
+
+  const house = (await second("GET", "/api/house")).data.document;
+  for (const release of releases) {
+    const [{ data: was }, { data: is }] = await Promise.all([
+      first("GET", `/api/releases/${release.id}`),
+      second("GET", `/api/designs/${release.designId}`),
+    ]);
+    const here = await framesOf(
+      was.document,
+      was.house,
+      join(process.env.RUBRICK_TEST_FOLDER ?? ".rubrick", "storage"),
+    );
+    expect(Object.keys(here).length).toBeGreaterThan(1);
+    expect(await framesOf(is.document, house, join(work, "storage"))).toEqual(here);
   }
-  const [here, there] = await Promise.all([stills(first), stills(second)]);
-  expect(here.size).toBeGreaterThan(4 * designs.length);
-  expect(Object.fromEntries(there)).toEqual(Object.fromEntries(here));
-  await as("tomas", "POST", "/api/outputs/second-still/remove", {});
+});
+
+test("and are published and made to clips there as they were here", async () => {
+  const output = { id: "carried", name: "Carried over", kind: "prores-4444", fps: { num: 25, den: 1 } };
+  await publish(second, "name-strap");
+  const made = [first, second].map(async (at) => {
+    const { data } = await at("POST", "/api/outputs", { output });
+    const hash = await clipOf(at, "name-strap", data.id);
+    await at("POST", `/api/outputs/${data.id}/remove`, {});
+    return hash;
+  });
+  const [here, there] = await Promise.all(made);
+  expect(there).toBe(here);
 });
