@@ -22,6 +22,7 @@ export const SignInRequest = z.strictObject({
   password: z.string().min(1).max(200),
   code: Code.optional(),
 });
+export type SignInRequest = z.infer<typeof SignInRequest>;
 
 /** A member as the owner sees them. */
 export const MemberCard = z.object({
@@ -92,7 +93,9 @@ export const PasswordRequest = z.strictObject({
   next: NewPassword,
 });
 export const ForgottenRequest = z.strictObject({ email: Email });
+export type ForgottenRequest = z.infer<typeof ForgottenRequest>;
 export const NewPasswordRequest = z.strictObject({ password: NewPassword });
+export type NewPasswordRequest = z.infer<typeof NewPasswordRequest>;
 
 /** A second factor that is about to be set up: nothing asks for it until its first code was typed. */
 export const FactorStarted = z.object({ secret: z.string(), uri: z.string(), sealed: z.string(), picture: z.string() });

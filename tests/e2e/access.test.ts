@@ -13,7 +13,8 @@ const axe = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.mi
 let browser: Browser;
 let owner: Page;
 let stranger: Page;
-let links: Readonly<Record<"row" | "watch", string>>;
+let links: Readonly<Record<"row" | "watch" | "remote", string>>;
+const found: Record<string, string> = {};
 beforeAll(async () => {
   browser = await openBrowser();
   owner = (await signedIn(browser, "odile")).page;
@@ -27,15 +28,35 @@ beforeAll(async () => {
     ({ data }) => data.state === "done",
     90,
   );
+  const [order] = (await as("ines", "GET", "/api/orders?search=accounts")).data.orders;
+  const [live] = (await as("ines", "GET", `/api/orders/${order.id}/live`)).data.pages;
+  const [mark] = (await as("tomas", "GET", "/api/house")).data.document.marks;
+  Object.assign(found, { "[release]": release, "[sheet]": sheet, "[order]": order.id, "[mark]": mark.id });
   const made = async (body: object) => (await as("ines", "POST", "/api/made-links", body)).data.path as string;
   links = {
     row: await made({ kind: "fill", sheet, row }),
     watch: await made({ kind: "proof", of: { exports: [clip] } }),
+    remote: (await as("ines", "POST", `/api/live/${live.id}/links`, { kind: "remote" })).data.path,
   };
 });
 afterAll(() => browser.close());
 
-const members = ["/account", "/links", "/members", "/audit", "/packages", "/receivers/mailbox"] as const;
+/** Every screen of somebody who is signed in; what is in brackets is found first. */
+const screens = [
+  ...[
+    "/",
+    "/fill/[release]",
+    "/outbox",
+    "/outputs",
+    "/sheets",
+    "/sheets/[sheet]",
+    "/orders",
+    "/orders/[order]",
+    "/moves",
+  ],
+  ...["/house", "/house/marks/[mark]", "/bench/name-strap", "/account", "/links", "/members", "/audit", "/packages"],
+  ...["/receivers/mailbox", "/receivers/stream-mixer"],
+];
 
 async function opened(page: Page, path: string): Promise<void> {
   await page.goto(base + path);
@@ -75,9 +96,11 @@ const stopNow = (page: Page) =>
     return { words, marked: hidden || marked, seen };
   });
 
-describe.each(members)("%s", (path) => {
+describe.each(screens)("%s", (pattern) => {
+  const pathNow = () => pattern.replace(/\[\w+\]/, (name) => found[name]!);
+
   test("breaks no rule of WCAG 2.2 AA, and fits 1024 and 2560 px, and 200 %", async () => {
-    await opened(owner, path);
+    await opened(owner, pathNow());
     expect(await broken(owner)).toEqual([]);
     for (const [width, scale] of [
       [1024, 1],
@@ -91,7 +114,7 @@ describe.each(members)("%s", (path) => {
   });
 
   test("is walked through by Tab, each stop in sight and marked", async () => {
-    await opened(owner, path);
+    await opened(owner, pathNow());
     const stops: string[] = [];
     for (let i = 0; i < 60; i++) {
       await owner.keyboard.press("Tab");
@@ -109,7 +132,7 @@ describe.each(members)("%s", (path) => {
   });
 });
 
-describe.each(["row", "watch"] as const)("the page of a link (%s)", (kind) => {
+describe.each(["row", "watch", "remote"] as const)("the page of a link (%s)", (kind) => {
   test("breaks no rule of WCAG 2.2 AA, on a phone of 360 px as well as on a desk", async () => {
     for (const width of [360, 1280]) {
       await stranger.setViewport({ width, height: 760 });

@@ -1,26 +1,20 @@
 "use client";
-import { zodResolver } from "@hookform/resolvers/zod";
 import { useState } from "react";
-import Button from "react-bootstrap/Button";
-import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { ForgottenRequest, NewPasswordRequest } from "@/contract/members";
 import { call } from "@/ui/parts/api";
 import { Labelled } from "@/ui/parts/Labelled";
-import { Notice } from "@/ui/parts/Notice";
 import { Door } from "./Door";
+import { DoorForm } from "./DoorForm";
+import { NewPassword } from "./NewPassword";
 
 /** Where somebody asks for a new password. */
 export function Forgotten() {
-  const { register, handleSubmit, setError, formState } = useForm({ resolver: zodResolver(ForgottenRequest) });
-  const { errors, isSubmitting } = formState;
   const [asked, setAsked] = useState(false);
-  const ask = handleSubmit((request) =>
-    call("/api/password/forgotten", z.null(), request).then(
-      () => setAsked(true),
-      (error: Error) => setError("root", { message: error.message }),
-    ),
-  );
+  const ask = async (request: ForgottenRequest) => {
+    await call("/api/password/forgotten", z.null(), request);
+    setAsked(true);
+  };
   return (
     <Door about="A new password comes by letter.">
       {asked ? (
@@ -29,20 +23,18 @@ export function Forgotten() {
           what your mailbox holds back, too.
         </p>
       ) : (
-        <form method="post" noValidate onSubmit={(event) => void ask(event)}>
-          <Labelled
-            label="E-mail address"
-            type="email"
-            autoComplete="username"
-            autoFocus
-            box={register("email")}
-            fault={errors.email?.message}
-          />
-          {errors.root && <Notice weight="stop">{errors.root.message}</Notice>}
-          <Button type="submit" className="w-100" disabled={isSubmitting}>
-            Write to me
-          </Button>
-        </form>
+        <DoorForm asks={ForgottenRequest} send={ask} press="Write to me">
+          {(box, errors) => (
+            <Labelled
+              label="E-mail address"
+              type="email"
+              autoComplete="username"
+              autoFocus
+              box={box("email")}
+              fault={errors.email?.message}
+            />
+          )}
+        </DoorForm>
       )}
       <p className="fs-13 mt-16 mb-0">
         <a href="/sign-in">Back to sign in</a>
@@ -53,30 +45,15 @@ export function Forgotten() {
 
 /** Where whoever got that letter chooses a password. */
 export function ChoosePassword({ token }: { token: string }) {
-  const { register, handleSubmit, setError, formState } = useForm({ resolver: zodResolver(NewPasswordRequest) });
-  const { errors, isSubmitting, isSubmitSuccessful } = formState;
-  const choose = handleSubmit((request) =>
-    call(`/api/links/${token}/password`, z.null(), request).then(
-      () => location.assign("/sign-in"),
-      (error: Error) => setError("root", { message: error.message }),
-    ),
-  );
+  const choose = async (request: NewPasswordRequest) => {
+    await call(`/api/links/${token}/password`, z.null(), request);
+    location.assign("/sign-in");
+  };
   return (
     <Door about="Choose a new password.">
-      <form method="post" noValidate onSubmit={(event) => void choose(event)}>
-        <Labelled
-          label="Password, at least 12 letters"
-          type="password"
-          autoComplete="new-password"
-          autoFocus
-          box={register("password")}
-          fault={errors.password?.message}
-        />
-        {errors.root && <Notice weight="stop">{errors.root.message}</Notice>}
-        <Button type="submit" className="w-100" disabled={isSubmitting || isSubmitSuccessful}>
-          Set it, and sign in
-        </Button>
-      </form>
+      <DoorForm asks={NewPasswordRequest} send={choose} press="Set it, and sign in">
+        {(box, errors) => <NewPassword box={box("password")} fault={errors.password?.message} />}
+      </DoorForm>
     </Door>
   );
 }
