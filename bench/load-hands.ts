@@ -1,5 +1,7 @@
-import { execFileSync, spawn, type ChildProcess } from "node:child_process";
+import { spawn, type ChildProcess } from "node:child_process";
+import { setPriority } from "node:os";
 import { setTimeout as pause } from "node:timers/promises";
+import { workerNiceness } from "@/scripts/lib/instance.mjs";
 import { bundleOf } from "@/scripts/lib/programs.mjs";
 
 /*
@@ -55,21 +57,20 @@ export function listenAll(address: string, token: string, pages: number, stop: A
   return { heard: () => heard };
 }
 
-/**
- * Has a worker, with all it starts from now on, take only what everybody else leaves: it stands for another machine, of which
- * the pages feel nothing but what it asks of the database.
- */
-export const standElsewhere = (pid: string): void => {
-  execFileSync("chrt", ["--all-tasks", "--idle", "--pid", "0", pid], { stdio: "ignore" });
-};
+/** Whom the instance's processes run as, and with what settings. */
+interface Running {
+  readonly env: NodeJS.ProcessEnv;
+  readonly user?: { readonly uid: number; readonly gid: number };
+}
 
-/** Workers beside the instance's own. */
-export const moreWorkers = (count: number, env: NodeJS.ProcessEnv): ChildProcess[] =>
+/** Workers beside the instance's own, as the same user and as ready as that to let others go first. */
+export const moreWorkers = (count: number, { env, user }: Running): ChildProcess[] =>
   Array.from({ length: count }, (_, i) => {
     const worker = spawn(process.execPath, [bundleOf("worker/main.ts")], {
+      ...user,
       env: { ...env, NODE_ENV: "production", WORKER_NAME: `load-${i + 2}` },
       stdio: "ignore",
     });
-    standElsewhere(String(worker.pid));
+    if (worker.pid) setPriority(worker.pid, workerNiceness);
     return worker;
   });

@@ -11,13 +11,13 @@ import { hashPassword } from "@/server/auth/password";
 import { connect } from "@/server/db/connection";
 import { newId } from "@/server/db/ids";
 import { addMember } from "@/server/db/members";
-import { design, listenAll, moreWorkers, standElsewhere } from "./load-hands";
+import { design, listenAll, moreWorkers } from "./load-hands";
 
 /*
  * `npm run load -- [--fillers 50] [--designers 10] [--together 5] [--pages 200] [--workers 4] [--seconds 1800]`: so many
  * members look at the shelf, open a release, ask for a clip and watch the outbox, each in their own pace; designers change
  * drafts, each one's own and some together at one; live pages listen; workers render. The web process has one core to
- * itself; database and callers share the others, and workers, which stand for other machines, take what is left. Tells what each kind of call took; ends with status 1 when one failed or took too long, or a process grew.
+ * itself; database, workers and callers share the others. Tells what each kind of call took; ends with status 1 when one failed or took too long, or a process grew.
  */
 
 const option = (name: string, otherwise: number): number => {
@@ -56,7 +56,6 @@ const webPid = pidOf("web");
 pin("0", webPid);
 // What stands on other machines, or is other people's, is not to take the pages' core.
 for (const pid of [pidOf("mariadb"), pidOf("worker"), String(process.pid)]) pin(`1-${cpus().length - 1}`, pid);
-standElsewhere(pidOf("worker"));
 const megabytesOf = (pid: string | number): number =>
   Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))?.[1]) / 1024);
 
@@ -166,7 +165,7 @@ async function livePage(cookie: string): Promise<string> {
 
 let good = true;
 const stop = new AbortController();
-const others = moreWorkers(workers - 1, { ...process.env, ...instance.env });
+const others = moreWorkers(workers - 1, { ...instance, env: { ...process.env, ...instance.env } });
 try {
   const cookies = await newMembers(fillers, "contributor");
   const drawing = await newMembers(designers + together, "designer");

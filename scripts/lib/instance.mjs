@@ -14,7 +14,7 @@ const webArgs = (port) => [
   ...["-H", "127.0.0.1", "-p", String(port)],
 ];
 /** Whoever waits for a page goes before whoever waits for a clip. */
-const workerNiceness = 10;
+export const workerNiceness = 10;
 const workerArgs = [bundleOf("worker/main.ts")];
 
 /** Processes of ours that a killed start has left behind: they carry the folder's name in their environment. */

@@ -18,6 +18,7 @@ import * as orders from "./migrations/016-orders";
 import * as packages from "./migrations/017-packages";
 import * as people from "./migrations/018-people";
 import * as machines from "./migrations/019-machines";
+import * as longQueue from "./migrations/020-long-queue";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -40,6 +41,7 @@ const migrations = [
   packages,
   people,
   machines,
+  longQueue,
 ];
 
 /** In the order they are applied. */
