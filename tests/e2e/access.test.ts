@@ -55,7 +55,7 @@ const screens = [
     "/moves",
   ],
   ...["/house", "/house/marks/[mark]", "/bench/name-strap", "/account", "/links", "/members", "/audit", "/packages"],
-  ...["/receivers/mailbox", "/receivers/stream-mixer"],
+  "/receivers/mailbox",
 ];
 
 async function opened(page: Page, path: string): Promise<void> {
@@ -87,9 +87,12 @@ const stopNow = (page: Page) =>
   page.evaluate(() => {
     const at = document.activeElement as HTMLElement;
     if (!at || at === document.body) return undefined;
-    const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(at);
     const box = at.getBoundingClientRect();
-    const marked = (outlineStyle !== "none" && parseFloat(outlineWidth) > 0) || boxShadow !== "none";
+    // A box may be marked as a whole, with its unit.
+    const marked = [at, at.parentElement!].some((element) => {
+      const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(element);
+      return (outlineStyle !== "none" && parseFloat(outlineWidth) > 0) || boxShadow !== "none";
+    });
     const hidden = at.matches(".visually-hidden, [type=file], [tabindex='-1']");
     const seen = hidden || (box.width > 0 && box.bottom > 0 && box.top < innerHeight);
     const words = (at.textContent || at.getAttribute("aria-label") || at.id).slice(0, 40);

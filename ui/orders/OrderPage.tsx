@@ -90,6 +90,7 @@ function OrderHead({ placed }: { placed: PlacedParts | undefined }) {
   };
   return (
     <header className="order__head">
+      <h1 className="visually-hidden">Running order {name}</h1>
       <p className="trail">
         <Link href="/orders">Running orders</Link>
       </p>
