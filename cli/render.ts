@@ -145,5 +145,5 @@ function wordsFor(error: unknown, { design }: LoadedDesign): string | undefined 
   const layerName = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;
   if (error instanceof IssueError) return messageOf(error.issue, layerName);
   if (error instanceof FootageError) return error.message;
-  return error instanceof EncodeError && error.reason === "failed" ? error.message : undefined;
+  return error instanceof EncodeError && ["failed", "killed"].includes(error.reason) ? error.message : undefined;
 }

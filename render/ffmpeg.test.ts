@@ -1,5 +1,5 @@
 import { execFileSync } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { describe, expect, test } from "@jest/globals";
@@ -11,6 +11,20 @@ const reasonOf = (args: string[], feed?: Parameters<typeof runFfmpeg>[1]) =>
     () => "none",
     (error: EncodeError) => error.reason,
   );
+
+/** Encoders whose command says this. */
+const processesOf = (words: string): number[] =>
+  readdirSync("/proc")
+    .filter((entry) => /^\d+$/.test(entry))
+    .map(Number)
+    .filter((pid) => {
+      try {
+        const command = readFileSync(`/proc/${pid}/cmdline`, "latin1");
+        return command.startsWith("ffmpeg") && command.includes(words);
+      } catch {
+        return false;
+      }
+    });
 
 describe("runFfmpeg", () => {
   test("feeds standard input and hands back standard output", async () => {
@@ -36,6 +50,14 @@ describe("runFfmpeg", () => {
   });
   test("says when it failed", async () => {
     expect(await reasonOf(["-i", "/nonexistent.mp4", "-f", "null", "-"])).toBe("failed");
+  });
+  test("tells apart what was killed, unless it had run into its own limits", async () => {
+    const source = "testsrc=s=62x66:r=25";
+    const endless = ["-f", "lavfi", "-i", source, "-f", "null", "-"];
+    const killer = setInterval(() => processesOf(source).forEach((pid) => process.kill(pid, "SIGKILL")), 200);
+    expect(await reasonOf(endless).finally(() => clearInterval(killer))).toBe("killed");
+    const limits = { memoryMb: 2000, processorS: 1 };
+    expect(await reasonOf(endless, { limits })).toBe("failed");
   });
   test("does not open network addresses, whatever a file asks for", async () => {
     expect(await reasonOf(["-i", "http://127.0.0.1:9/clip.mp4", "-f", "null", "-"])).toBe("failed");

@@ -6,7 +6,7 @@ import type { Readable, Writable } from "node:stream";
 export class EncodeError extends Error {
   constructor(
     message: string,
-    readonly reason: "disk_full" | "missing" | "stalled" | "failed",
+    readonly reason: "disk_full" | "missing" | "stalled" | "killed" | "failed",
     readonly detail: string,
   ) {
     super(message);
@@ -75,7 +75,7 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
   child.stdin.on("error", () => undefined);
   const ended = new Promise<number>((resolve, reject) => {
     child.once("error", reject);
-    child.once("close", (code) => resolve(code ?? -1));
+    child.once("close", (code) => resolve(code ?? killed));
   });
   try {
     const fed = (run.feed?.(child.stdin) ?? Promise.resolve()).finally(() => child.stdin.end());
@@ -83,7 +83,7 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
     run.signal?.throwIfAborted();
     if (watch.gaveUp()) throw new EncodeError(`${program} stood still and was ended.`, "stalled", errors);
     // What of a file did not fit is told of, and all the same it ends as if it had.
-    if (code !== 0 || isFull(errors)) throw encodeError(program, code, errors);
+    if (code !== 0 || isFull(errors)) throw encodeError(program, code, errors, run);
     return Buffer.concat(out);
   } catch (error) {
     stop();
@@ -143,10 +143,15 @@ function followFrames(progress: Readable, onFrames: (count: number) => void): vo
 
 const isFull = (errors: string): boolean => /No space left on device|Disk quota exceeded/i.test(errors);
 
-function encodeError(program: string, code: number, errors: string): EncodeError {
+/** The status of what a signal has ended. */
+const killed = -1;
+
+function encodeError(program: string, code: number, errors: string, { limits }: FfmpegRun): EncodeError {
   if (isFull(errors)) {
     return new EncodeError("The disk is full. Free some space, then try again.", "disk_full", errors);
   }
+  // What ran into its own limits was ended for what it was given.
+  if (code === killed && !limits) return new EncodeError(`${program} was killed.`, "killed", errors);
   return new EncodeError(`${program} stopped with status ${code}.`, "failed", errors);
 }
 

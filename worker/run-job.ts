@@ -115,20 +115,21 @@ async function end(db: Db, lease: Lease, kind: JobKind | undefined, error: unkno
     if (reason === "stopping") await persist(() => returnJob(db, lease));
     return;
   }
-  const { message, final } = kind?.failing?.(error) ?? failing(error);
+  const failed = kind?.failing?.(error) ?? failing(error);
+  const { message, final } = failed;
   if (final) log.info({ job: id, message }, "job refused");
   else log.error({ err: error, job: id }, "job failed");
-  await persist(() => failJob(db, lease, message, final));
+  await persist(() => failJob(db, lease, failed));
   if (final) await kind?.settled?.(db, payload).catch(() => undefined); // A sweep clears up what this leaves.
 }
 
 /** Words for what can go wrong with every job. */
 function failing(error: unknown): Failing {
+  if ((error as NodeJS.ErrnoException).code === "ENOSPC")
+    return { message: "The disk is full. Free some space, then try again.", final: false, byMachine: true };
   const message =
-    (error as NodeJS.ErrnoException).code === "ENOSPC"
-      ? "The disk is full. Free some space, then try again."
-      : error instanceof Stopped
-        ? "It took far longer than such work does, and was stopped."
-        : "It could not be made. Try again; if it stays, tell the owner.";
+    error instanceof Stopped
+      ? "It took far longer than such work does, and was stopped."
+      : "It could not be made. Try again; if it stays, tell the owner.";
   return { message, final: false };
 }

@@ -12,6 +12,8 @@ export const leaseSeconds = 15;
 export const mostFailures = 4;
 /** Tries that may end with their worker, through no fault of the job's own that anybody knows of. */
 export const mostLost = 12;
+/** Pauses grow to so many doublings of a second. */
+const longestPause = 5;
 /** Of those who wait for it at a screen; clips come after. */
 export const urgent = 10;
 
@@ -236,15 +238,26 @@ export async function completeJob(db: Db, lease: Lease, result: unknown): Promis
   });
 }
 
+/** How an attempt has ended. */
+export interface Failed {
+  readonly message: string;
+  /** It would end so again. */
+  readonly final: boolean;
+  /** What the machine did to it, not what it is: counted as when its worker had ended over it. */
+  readonly byMachine?: boolean;
+}
+
 /** Ends an attempt: for good, or to be tried again after a pause that grows, with jitter. */
-export async function failJob(db: Db, lease: Lease, message: string, final: boolean): Promise<void> {
+export async function failJob(db: Db, lease: Lease, { message, final, byMachine = false }: Failed): Promise<void> {
   await inTransaction(db, async (trx) => {
-    const row = await held(trx, lease).forUpdate().first("failures");
+    const row = await held(trx, lease).forUpdate().first("failures", "attempts");
     if (!row) return;
-    const failures = row.failures + 1;
-    const pauseS = 2 ** failures * (0.75 + Math.random() / 2);
+    const failures = row.failures + (byMachine ? 0 : 1);
+    const lost = row.attempts - failures;
+    const pauseS = 2 ** Math.min(byMachine ? lost : failures, longestPause) * (0.75 + Math.random() / 2);
     await held(trx, lease).update({ failures });
-    if (final || failures >= mostFailures) return void (await endJob(trx, lease.job.id, "failed", message));
+    if (final || failures >= mostFailures || lost >= mostLost)
+      return void (await endJob(trx, lease.job.id, "failed", message));
     const again = { state: "waiting", stage: "waiting", available_at: later(trx, pauseS), lease_token: null };
     await held(trx, lease).update({ ...again, error: message });
   });

@@ -134,7 +134,7 @@ describe("claimNextJob", () => {
   test("does not count tries that were killed as failures of the job", async () => {
     const id = await add({ attempts: queue.mostFailures + 2 });
     const lease = (await claim())!;
-    await queue.failJob(database(), lease, "ffmpeg stopped", false);
+    await queue.failJob(database(), lease, { message: "ffmpeg stopped", final: false });
     expect((await findExport(database(), id))!.state).toBe("waiting");
   });
   test("ends a job that was cancelled while it waited", async () => {
@@ -174,7 +174,7 @@ describe("a lease", () => {
     const id = await add();
     for (let attempt = 1; attempt <= queue.mostFailures; attempt++) {
       const lease = (await claim())!;
-      await queue.failJob(database(), lease, "ffmpeg stopped", false);
+      await queue.failJob(database(), lease, { message: "ffmpeg stopped", final: false });
       const job = (await findExport(database(), id))!;
       const last = attempt === queue.mostFailures;
       expect([job.state, job.error]).toEqual([last ? "failed" : "waiting", "ffmpeg stopped"]);
@@ -184,9 +184,21 @@ describe("a lease", () => {
     }
     expect(await claim()).toBeUndefined();
   });
+  test("that its machine fails, by a full disk or a killed encoder, is tried as often as when workers end over it", async () => {
+    const id = await add();
+    const message = "The disk is full. Free some space, then try again.";
+    let tries = 0;
+    for (let lease = await claim(); lease; lease = await claim()) {
+      tries++;
+      await queue.failJob(database(), lease, { message, final: false, byMachine: true });
+      await expire(id);
+    }
+    expect(tries).toBe(12);
+    expect(await findExport(database(), id)).toMatchObject({ state: "failed", error: message });
+  });
   test("that can never succeed ends at once", async () => {
     const id = await add();
-    await queue.failJob(database(), (await claim())!, "The design is wrong.", true);
+    await queue.failJob(database(), (await claim())!, { message: "The design is wrong.", final: true });
     expect(await findExport(database(), id)).toMatchObject({ state: "failed", attempts: 1 });
   });
   test("given back unharmed does not count as an attempt", async () => {
@@ -217,7 +229,7 @@ describe("one job for several outputs", () => {
     const [first, second] = await two();
     const lease = (await claim())!;
     await finishExport(database(), first, file);
-    await queue.failJob(database(), lease, "The design is wrong.", true);
+    await queue.failJob(database(), lease, { message: "The design is wrong.", final: true });
     const states = await Promise.all([first, second].map(async (id) => (await findExport(database(), id))!.state));
     expect(states).toEqual(["done", "failed"]);
   });

@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import type { Db } from "@/server/db/connection";
-import type { Lease, Progress } from "@/server/db/jobs";
+import type { Failed, Lease, Progress } from "@/server/db/jobs";
 
 /** What a job in hand is given. */
 export interface JobContext {
@@ -17,11 +17,7 @@ export interface JobContext {
 }
 
 /** How a job ended that could not be done, for whoever asked for it. */
-export interface Failing {
-  readonly message: string;
-  /** It would end so again. */
-  readonly final: boolean;
-}
+export type Failing = Failed;
 
 /** One kind of heavy work. */
 export interface JobKind<P = unknown> {
