@@ -51,7 +51,7 @@ export function RowTools(props: {
   const none = picked.length === 0;
   const many = picked.length > 1 ? `${picked.length} rows` : "the row";
   return (
-    <div className="sheet__tools align-items-center d-flex flex-wrap gap-4">
+    <div className="sheet__tools align-items-center d-flex flex-wrap gap-2">
       <button type="button" className="tool" onClick={() => onAdd(1)}>
         New row
       </button>
