@@ -333,7 +333,15 @@ describe("time on the bench", () => {
     // The knob of the chosen bar, let go over the second half of another one: it waits until that has settled.
     const role = layerOf.get("role-panel")!;
     await page.click(`.bar[data-move="${role.id}"]`);
-    const knob = (await (await page.waitForSelector(`.bar[data-move="${role.id}"] .bar__knob`))!.boundingBox())!;
+    const knobNow = async () =>
+      (await (await page.waitForSelector(`.bar[data-move="${role.id}"] .bar__knob`))!.boundingBox())!;
+    // Bars go where they belong when what was changed before has been prepared.
+    let knob = await knobNow();
+    await until(
+      async () => [knob, (knob = await knobNow())] as const,
+      ([was, is]) => was.x === is.x && was.y === is.y,
+      10,
+    );
     const target = await bar(layerOf.get("mark")!.id);
     await pull({ x: knob.x + 6, y: knob.y + 6 }, { x: target.x + target.width * 0.8, y: target.y + target.height / 2 });
     const tied = await until(
