@@ -17,7 +17,8 @@ import { design, listenAll, moreWorkers } from "./load-hands";
  * `npm run load -- [--fillers 50] [--designers 10] [--together 5] [--pages 200] [--workers 4] [--seconds 1800]`: so many
  * members look at the shelf, open a release, ask for a clip and watch the outbox, each in their own pace; designers change
  * drafts, each one's own and some together at one; live pages listen; workers render. The web process has one core to
- * itself; database, workers and callers share the others. Tells what each kind of call took; ends with status 1 when one failed or took too long, or a process grew.
+ * itself; database, workers and callers share the others: it takes two at least. Tells what each kind of call took; ends
+ * with status 1 when one failed or took too long, or a process grew.
  */
 
 const option = (name: string, otherwise: number): number => {

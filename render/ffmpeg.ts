@@ -75,7 +75,7 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
   child.stdin.on("error", () => undefined);
   const ended = new Promise<number>((resolve, reject) => {
     child.once("error", reject);
-    child.once("close", (code) => resolve(code ?? killed));
+    child.once("close", (code, signal) => resolve(code ?? (byOthers.includes(signal!) ? killed : -1)));
   });
   try {
     const fed = (run.feed?.(child.stdin) ?? Promise.resolve()).finally(() => child.stdin.end());
@@ -143,8 +143,10 @@ function followFrames(progress: Readable, onFrames: (count: number) => void): vo
 
 const isFull = (errors: string): boolean => /No space left on device|Disk quota exceeded/i.test(errors);
 
-/** The status of what a signal has ended. */
-const killed = -1;
+/** Signals that come from outside; a crash is of its own making. */
+const byOthers: readonly NodeJS.Signals[] = ["SIGKILL", "SIGTERM", "SIGINT", "SIGHUP"];
+/** Stands for the status of what others have ended. */
+const killed = -2;
 
 function encodeError(program: string, code: number, errors: string, { limits }: FfmpegRun): EncodeError {
   if (isFull(errors)) {

@@ -1,5 +1,6 @@
 import { rm } from "node:fs/promises";
 import { setTimeout as pause } from "node:timers/promises";
+import { EncodeError } from "@/render/ffmpeg";
 import type { Db } from "@/server/db/connection";
 import {
   completeJob,
@@ -115,20 +116,24 @@ async function end(db: Db, lease: Lease, kind: JobKind | undefined, error: unkno
     if (reason === "stopping") await persist(() => returnJob(db, lease));
     return;
   }
-  const failed = kind?.failing?.(error) ?? failing(error);
-  const { message, final } = failed;
+  const { message, final } = kind?.failing?.(error) ?? failing(error);
   if (final) log.info({ job: id, message }, "job refused");
   else log.error({ err: error, job: id }, "job failed");
-  await persist(() => failJob(db, lease, failed));
+  await persist(() => failJob(db, lease, { message, final, byMachine: isByMachine(error) }));
   if (final) await kind?.settled?.(db, payload).catch(() => undefined); // A sweep clears up what this leaves.
 }
 
+const isFull = (error: unknown): boolean => (error as NodeJS.ErrnoException).code === "ENOSPC";
+
+/** Whether the machine has ended it, whatever kind of job it was. */
+const isByMachine = (error: unknown): boolean =>
+  isFull(error) || (error instanceof EncodeError && ["disk_full", "killed"].includes(error.reason));
+
 /** Words for what can go wrong with every job. */
 function failing(error: unknown): Failing {
-  if ((error as NodeJS.ErrnoException).code === "ENOSPC")
-    return { message: "The disk is full. Free some space, then try again.", final: false, byMachine: true };
-  const message =
-    error instanceof Stopped
+  const message = isFull(error)
+    ? "The disk is full. Free some space, then try again."
+    : error instanceof Stopped
       ? "It took far longer than such work does, and was stopped."
       : "It could not be made. Try again; if it stays, tell the owner.";
   return { message, final: false };

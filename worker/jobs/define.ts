@@ -17,7 +17,7 @@ export interface JobContext {
 }
 
 /** How a job ended that could not be done, for whoever asked for it. */
-export type Failing = Failed;
+export type Failing = Pick<Failed, "message" | "final">;
 
 /** One kind of heavy work. */
 export interface JobKind<P = unknown> {

@@ -175,8 +175,8 @@ function failing(error: unknown): Failing | undefined {
   if (error instanceof IssueError) return { message: messageOf(error.issue), final: true };
   if (error instanceof StoppedByChecks || error instanceof FootageError) return { message: error.message, final: true };
   if (!(error instanceof EncodeError)) return undefined;
+  if (!["failed", "killed"].includes(error.reason))
+    return { message: error.message, final: error.reason === "missing" };
   const message = "The encoder stopped before the clip was whole. Try again; if it stays, tell the owner.";
-  if (error.reason === "failed") return { message, final: false };
-  if (error.reason === "killed") return { message, final: false, byMachine: true };
-  return { message: error.message, final: error.reason === "missing", byMachine: error.reason === "disk_full" };
+  return { message, final: false };
 }
