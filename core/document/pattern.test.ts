@@ -66,8 +66,10 @@ describe("written fields", () => {
   });
   test("a text has lines, so many and no more; a line has none", () => {
     expect(codes({ kind: "text", lines: 2 }, "one\ntwo")).toEqual([]);
+    expect(codes({ kind: "text", lines: 2 }, "one\r\ntwo")).toEqual([]);
     expect(codes({ kind: "text", lines: 2 }, "one\ntwo\nthree")).toEqual(["lines"]);
     expect(codes({ kind: "line" }, "one\ntwo")).toEqual(["forbidden"]);
+    expect(checkValues(design({ kind: "line" }), { fields: { f: "one\ntwo" } })[0]!.message).toContain("line break");
     expect(codes({ kind: "text" }, "one\u202etwo")).toEqual(["forbidden"]);
   });
   test("the time of a cue is a number within its limits", () => {

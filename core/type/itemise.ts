@@ -1,12 +1,13 @@
 import bidiFactory from "bidi-js";
 import type { Face } from "./catalogue";
 import type { FontBook } from "./font-book";
+import { joinedScripts } from "./joined";
 
 const bidi = bidiFactory();
 const graphemes = new Intl.Segmenter("en", { granularity: "grapheme" });
 // Joiners, variation selectors and marks without ink need no glyph of their own.
 const needsNoGlyph = /[\u200c\u200d\u034f\ufe00-\ufe0f]/u;
-const scripts = ["Arabic", "Hebrew", "Devanagari", "Greek", "Cyrillic", "Latin"].map(
+const scripts = ["Latin", ...joinedScripts, "Hebrew", "Greek", "Cyrillic"].map(
   (name) => [name, new RegExp(`\\p{Script=${name}}`, "u")] as const,
 );
 
@@ -32,6 +33,8 @@ export interface ItemisedText {
 }
 
 function scriptOf(cluster: string): string | undefined {
+  // Blanks, figures and most signs are of no script.
+  if (cluster < "A") return undefined;
   return scripts.find(([, pattern]) => pattern.test(cluster))?.[0];
 }
 
@@ -42,9 +45,27 @@ function covers(book: FontBook, face: Face, cluster: string): boolean {
   return true;
 }
 
+/** Of every bidi class one character of a single UTF-16 unit. */
+const classes: Readonly<Record<string, string>> = {
+  ...{ L: "a", R: "\u05d0", AL: "\u0627", EN: "0", AN: "\u0660", ES: "+", ET: "#", CS: ",", ON: "!", WS: " " },
+  ...{ NSM: "\u0300", BN: "\u00ad" },
+};
+
+/**
+ * Levels of every UTF-16 unit. The library reads units, and takes both halves of an emoji for letters that read left to
+ * right: they stand as one of their class and a mark on it, which goes with what it is on (UAX #9, W1).
+ */
+function levelsOf(text: string) {
+  const byUnits = text.replace(/[\ud800-\udbff][\udc00-\udfff]/g, (character) => {
+    const name = bidi.getBidiCharTypeName(character);
+    return `${classes[name] ?? "!"}${name === "BN" ? classes.BN : classes.NSM}`;
+  });
+  return bidi.getEmbeddingLevels(byUnits);
+}
+
 /** Whether the text's first strong character reads right to left. Source: UAX #9, P2 and P3. */
 export function readsRightToLeft(text: string): boolean {
-  return (bidi.getEmbeddingLevels(text).paragraphs[0]?.level ?? 0) % 2 === 1;
+  return (levelsOf(text).paragraphs[0]?.level ?? 0) % 2 === 1;
 }
 
 /**
@@ -57,11 +78,12 @@ export function itemise(
   stretchAt: (index: number) => number,
   book: FontBook,
 ): ItemisedText {
-  const { levels, paragraphs } = bidi.getEmbeddingLevels(text);
+  const { levels, paragraphs } = levelsOf(text);
   const starts: number[] = [];
   const missing = new Set<string>();
   const runs: TextRun[] = [];
   let script = "Latin";
+  let pictured = false;
   for (const { segment, index } of graphemes.segment(text)) {
     starts.push(index);
     script = scriptOf(segment) ?? script;
@@ -73,8 +95,9 @@ export function itemise(
     const last = runs[runs.length - 1];
     const blank = /^\s*$/u.test(segment);
     let face = chain.find((candidate) => covers(book, candidate, segment));
-    // A space belongs to the run it follows, so that a fallback's words stay whole.
-    if (blank) face = (last && chain.find((candidate) => candidate.id === last.face)) ?? primary;
+    // A space belongs to the run it follows, so that a fallback's words stay whole; one between pictures is far too wide.
+    if (blank) face = (last && !pictured && chain.find((candidate) => candidate.id === last.face)) || primary;
+    else pictured = /\p{Extended_Pictographic}|\p{Regional_Indicator}/u.test(segment);
     if (!face) missing.add(segment);
     const faceId = (face ?? primary).id;
     const end = index + segment.length;

@@ -5,6 +5,7 @@ import { makePath, mapCommands, type Path, type PathCommand } from "../geometry/
 import type { Corners } from "../geometry/rectangle";
 import { rectanglePath } from "../geometry/rectangle";
 import type { FontBook, ShapedGlyph } from "./font-book";
+import { joinsAt } from "./joined";
 import type { SetLine, SetText } from "./set-text";
 
 /** The outlines of a text, in u from the top left of its box. */
@@ -31,16 +32,14 @@ export interface PlacedGlyph {
   readonly bottom: number;
 }
 
-// Letters of these scripts join: spacing would tear them apart.
-const joinedFace = /^NotoSans(Arabic|Devanagari)/;
-
-/** Sets a line wider by a share of its size between clusters; positions in em. */
-function spaced(line: SetLine, widerEm: number): { glyphs: readonly ShapedGlyph[]; addedEm: number } {
+/** Sets a line wider by a share of its size between clusters, but for letters that join; positions in em. */
+function spaced(line: SetLine, text: string, widerEm: number): { glyphs: readonly ShapedGlyph[]; addedEm: number } {
   if (widerEm === 0) return { glyphs: line.glyphs, addedEm: 0 };
   let added = 0;
   const glyphs = line.glyphs.map((glyph, i) => {
     const last = line.glyphs[i - 1];
-    if (last && last.cluster !== glyph.cluster && !joinedFace.test(glyph.face)) added += widerEm;
+    const wouldTear = last && joinsAt(text, last.cluster) && joinsAt(text, glyph.cluster);
+    if (last && last.cluster !== glyph.cluster && !wouldTear) added += widerEm;
     return { ...glyph, x: glyph.x + added };
   });
   return { glyphs, addedEm: added };
@@ -81,7 +80,7 @@ function outlineAnew(
   const grounds: { stretch: number; path: Path; cluster: number }[] = [];
   const placed: PlacedGlyph[] = [];
   for (const row of set.lines) {
-    const { glyphs, addedEm } = spaced(row, widerEm);
+    const { glyphs, addedEm } = spaced(row, set.text, widerEm);
     const line = { ...row, glyphs, widthU: row.widthU + addedEm * set.sizeU };
     const left = (boxWidthU - line.widthU) * align;
     for (const glyph of line.glyphs) {

@@ -4,6 +4,9 @@ import { loadFace } from "../testing/scene";
 import { bundledFonts } from "./catalogue";
 import { cleanText } from "./clean";
 import { FontBook } from "./font-book";
+import { readsRightToLeft } from "./itemise";
+import { joinsAt } from "./joined";
+import { outlineText } from "./outline-text";
 import { facesFor, setText, type TextDemand } from "./set-text";
 
 const book = new FontBook(bundledFonts);
@@ -40,6 +43,30 @@ describe("shaping", () => {
       expect(set(text).rightToLeft).toBe(true);
     }
   });
+  test("an emoji reads neither way: before Arabic it turns nothing round, after Latin in Arabic it comes last", () => {
+    expect(set("🌿 حديقة").rightToLeft).toBe(true);
+    expect(set("🌿 garden").rightToLeft).toBe(false);
+    expect(set("🌿").rightToLeft).toBe(false);
+    const text = "باحثة — Fern №7 👩🏽‍🔬";
+    const xOf = (found: string) => {
+      const at = text.indexOf(found);
+      const { glyphs: all } = set(text).lines[0]!;
+      return Math.min(...all.filter(({ cluster }) => cluster >= at && cluster < at + found.length).map(({ x }) => x));
+    };
+    // From left to right as it is seen: the last is what is farthest left.
+    expect(xOf("👩🏽‍🔬")).toBeLessThan(xOf("Fern"));
+    expect(xOf("Fern")).toBeLessThan(xOf("باحثة"));
+  });
+  test("a space after an emoji is as wide as any other", () => {
+    const alone = (text: string) => set(text).widthU;
+    const space = alone("a a") - 2 * alone("a");
+    expect(alone("🌿 a") - alone("🌿") - alone("a")).toBeCloseTo(space, 1);
+  });
+  test("letters beyond the basic plane read the way of their script", () => {
+    expect(readsRightToLeft("\u{1e900}\u{1e923}")).toBe(true);
+    expect(readsRightToLeft("𝐅𝐞𝐫𝐧 حديقة")).toBe(false);
+    expect(readsRightToLeft("\ud83c حديقة")).toBe(false);
+  });
   test("reorders Devanagari vowel signs and makes conjuncts", () => {
     // The sign for i is typed after its consonant cluster and stands before it.
     const found = glyphs("प्रिया");
@@ -55,6 +82,19 @@ describe("shaping", () => {
     const digits = line.glyphs.filter((glyph) => glyph.cluster >= 4).sort((a, b) => a.cluster - b.cluster);
     expect(digits.map((glyph) => glyph.x)).toEqual([...digits.map((glyph) => glyph.x)].sort((a, b) => a - b));
     expect(digits[0]!.x).toBeLessThan(line.glyphs.find((glyph) => glyph.cluster === 0)!.x);
+  });
+  test("set wider, words of joined letters stay whole, and stand apart", () => {
+    const xs = (text: string, widerEm: number) =>
+      outlineText(set(text), 100, 0, [], book, widerEm).placed.map(({ x }) => x);
+    expect(xs("حداد", 0.5)).toEqual(xs("حداد", 0));
+    const [close, wide] = [xs("ليلى حداد", 0), xs("ليلى حداد", 0.5)];
+    expect(Math.max(...wide) - Math.max(...close)).toBeCloseTo(2 * 0.5 * style.size, 5);
+    expect(Math.max(...xs("fern", 0.5)) - Math.max(...xs("fern", 0))).toBeCloseTo(3 * 0.5 * style.size, 5);
+  });
+  test("letters that join are told by their script, whatever face they are set in", () => {
+    for (const text of ["ب", "ক", "ਕ", "ད", "ߊ", "\u{1e900}"]) expect(joinsAt(text, 0)).toBe(true);
+    for (const text of ["a", "ש", " ", "5"]) expect(joinsAt(text, 0)).toBe(false);
+    expect(joinsAt("", 0)).toBe(false);
   });
   test("does not space out joined Arabic letters", () => {
     const wide = (text: string) => setText({ ...demand(text), style: { ...style, tracking: 20 } }, book).widthU;

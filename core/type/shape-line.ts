@@ -1,7 +1,9 @@
 import { zeroOf, type Features, type Figures, type FontBook, type FontGlyph, type ShapedGlyph } from "./font-book";
 import type { ItemisedText, TextRun } from "./itemise";
+import { joinedScripts } from "./joined";
 
-const joined: ReadonlySet<string> = new Set(["Arabic", "Devanagari"]);
+/** Spacing would tear their letters apart. */
+const joined: ReadonlySet<string> = new Set(joinedScripts);
 
 export interface ShapedLine {
   readonly start: number;
@@ -44,7 +46,6 @@ export class LineShaper {
       const scale = this.scaleOf(run.stretch);
       const leftwards = run.level % 2 === 1;
       const shaped = this.tabular ? this.tabulated(run, leftwards) : this.shaped(run, leftwards);
-      // Arabic and Devanagari letters join: spacing would tear them apart.
       const tracking = joined.has(run.script) ? 0 : this.trackingEm * scale;
       let added = 0;
       shaped.forEach((glyph, i) => {
