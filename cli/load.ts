@@ -127,36 +127,43 @@ export async function loadDesign(flags: Flags): Promise<LoadedDesign> {
   return { design, house, release: of, accepted, ...inStore };
 }
 
+/** What fill-ins are for, and those that came along with it. */
+type Filled = Pick<LoadedDesign, "design" | "house" | "rows">;
+
 /**
  * The fill-ins of a call: one from JSON, or one for each row of a CSV; those that came along with the design, or its
  * samples, where none are named. Each with what is wrong with its values.
  */
-export async function loadRows(flags: Flags, design: Design, along: readonly Values[] = []): Promise<TableRow[]> {
+export async function loadRows(flags: Flags, loaded: Filled): Promise<TableRow[]> {
+  const { design, rows: along } = loaded;
   const lengthS = numberOf(flags, "length");
   const own = along.length > 0 ? along : [startingValues(design)];
   const rows: TableRow[] =
-    flags.values === undefined ? own.map((values) => ({ values })) : readValues(flags.values, design);
+    flags.values === undefined ? own.map((values, i) => ({ number: i + 1, values })) : readValues(flags.values, loaded);
   return rows.map((row) => {
     if ("fault" in row) return row;
     const values = { ...row.values, lengthS: lengthS ?? row.values.lengthS };
     const fault = checkValues(design, values)[0];
-    return fault ? { fault: fault.message } : { values };
+    return fault ? { number: row.number, fault: fault.message } : { number: row.number, values };
   });
 }
 
 /** The fill-in of a call that paints one picture. */
-export async function loadValues(flags: Flags, { design, rows }: LoadedDesign): Promise<Values> {
-  const [row] = await loadRows(flags, design, rows);
-  if (!row || "fault" in row) throw new UsageError(row?.fault ?? "There is no row to fill in.");
+export async function loadValues(flags: Flags, loaded: LoadedDesign): Promise<Values> {
+  const [row] = await loadRows(flags, loaded);
+  if (!row || "fault" in row) {
+    const way = flags.values === undefined ? " Say what to fill in with --values FILE." : "";
+    throw new UsageError(`${row?.fault ?? "There is no row to fill in."}${way}`);
+  }
   return row.values;
 }
 
-function readValues(path: string, design: Design): TableRow[] {
-  if (path.toLowerCase().endsWith(".csv")) return readTable(decodeText(readBytes(path), path), design, path);
+function readValues(path: string, filled: Filled): TableRow[] {
+  if (path.toLowerCase().endsWith(".csv")) return readTable(decodeText(readBytes(path), path), filled, path);
   const input = readJson(path);
   // Plain {"name": "…"} is what people write first; the full form has "fields" and "lengthS".
   const full = typeof input === "object" && input !== null && ("fields" in input || "lengthS" in input);
   const parsed = Values.safeParse(full ? input : { fields: input });
-  if (parsed.success) return [{ values: parsed.data }];
+  if (parsed.success) return [{ number: 1, values: parsed.data }];
   throw new UsageError(wordsOf(path, parsed.error));
 }

@@ -60,7 +60,8 @@ async function namedOutputs(name: string, hasFootage: boolean): Promise<Output[]
   if (known) return [known];
   if (name === "finished-clip" && hasFootage)
     return [{ id: name, name: "Finished clip", kind: "h264", fps, backing: anyFootage }];
-  throw new UsageError(`There is no output and no set “${name}”.`);
+  const others = Object.keys(plain).join(", ");
+  throw new UsageError(`There is no output and no set “${name}”. Everywhere there are ${others}, and files in JSON.`);
 }
 
 /** The footage of an output, as a file: the one that is named, that of the row, or the output's own; none where it needs none. */

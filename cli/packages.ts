@@ -35,10 +35,9 @@ export async function pack(flags: Flags): Promise<boolean> {
   const house = first?.house ?? (await asking(() => findHouse(database())));
   if (!house) throw new UsageError("There is no house style here yet.");
   const designs: ToPack["designs"] = await Promise.all(
-    loaded.map(async ({ design, release }) => {
-      const rows = flags.values === undefined ? [] : await loadRows(flags, design);
-      const wrong = rows.findIndex((row) => "fault" in row);
-      if (wrong >= 0) throw new UsageError(`row ${wrong + 1}: ${(rows[wrong] as { fault: string }).fault}`);
+    loaded.map(async ({ design, release, house }) => {
+      const rows = flags.values === undefined ? [] : await loadRows(flags, { design, house, rows: [] });
+      for (const row of rows) if ("fault" in row) throw new UsageError(`row ${row.number}: ${row.fault}`);
       return {
         document: design,
         ...(release > 0 ? { release } : {}),
@@ -92,8 +91,8 @@ async function writeWhole(target: string, what: ToPack): Promise<void> {
   const near = join(dirname(target), `.${basename(target)}.${process.pid}.part`);
   try {
     await writePackage(near, what).catch((error: NodeJS.ErrnoException) => {
-      if (error.code !== undefined && error.path !== undefined) throw new UsageError(fileWords(error, error.path));
-      throw error;
+      if (error.code === undefined || error.path === undefined) throw error;
+      throw new UsageError(fileWords(error, error.path === near ? target : error.path));
     });
     await rename(near, target);
   } finally {

@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
 import { box, designWith, testHouse, words } from "@/core/testing/scene";
+import { writeCsv } from "@/core/table/csv";
 import { decodeText, readTable } from "./table";
 
 jest.setTimeout(120_000);
@@ -19,12 +20,12 @@ const design = designWith(
     length: { default: 0.4, min: 0.2, max: 9 },
   },
 );
-const one = (text: string) => readTable(text, design, "people.csv");
+const one = (text: string, of = design) => readTable(text, { design: of, house: testHouse }, "people.csv");
 
 describe("a table", () => {
   test("may have a single column, a mark at its start, empty lines, and a comma in a number", () => {
     expect(one(decodeText(Buffer.from("\ufeffName\nBram\n\nIda\n"), "x"))).toHaveLength(2);
-    expect(one("name;length\nBram;1,5\n")).toEqual([{ values: { fields: { name: "Bram" }, lengthS: 1.5 } }]);
+    expect(one("name;length\nBram;1,5\n")).toEqual([{ number: 1, values: { fields: { name: "Bram" }, lengthS: 1.5 } }]);
   });
   test("in UTF-16 is read, in Latin-1 refused with what to do", () => {
     const wide = Buffer.from("\ufeffname\nÆsa\n", "utf16le");
@@ -35,9 +36,25 @@ describe("a table", () => {
     expect(() => one("name\n")).toThrow(/no rows/);
     expect(() => one("name,colour\nBram,red\n")).toThrow(/“colour”/);
     expect(one("name,length\nBram,soon\nIda,\n")).toEqual([
-      { fault: expect.stringContaining("“soon”") },
-      { values: { fields: { name: "Ida" }, lengthS: undefined } },
+      { number: 1, fault: expect.stringContaining("“soon”") },
+      { number: 2, values: { fields: { name: "Ida" }, lengthS: undefined } },
     ]);
+    expect(() => one("Name,name\nBram,Ida\n")).toThrow(/“name” is there twice/);
+  });
+  test("is numbered as its file is, empty rows counted", () => {
+    expect(one("name\nBram\n\n \nIda\n").map(({ number }) => number)).toEqual([1, 4]);
+  });
+  test("as a sheet takes it out comes back as it was: handles, choices by their names, a note that is nobody’s field", () => {
+    const accent = { id: "accent", label: "Accent", kind: "choice", options: [{ id: "warm", label: "Warm red" }] };
+    const more = { ...design, fields: [...design.fields, accent as unknown as (typeof design.fields)[number]] };
+    const heading = ["Name", "Accent", "Length", "Note"];
+    const text = writeCsv({ heading, rows: [["@fern, =1+1", "Warm red", "1,5", "not before Friday"]] });
+    expect(text).toContain("'@fern");
+    expect(one(text.replace("\ufeff", ""), more)).toEqual([
+      { number: 1, values: { fields: { name: "@fern, =1+1", accent: "warm" }, lengthS: 1.5 } },
+    ]);
+    expect(one("Name,\nBram,\n")).toHaveLength(1);
+    expect(() => one("Name\nBram,stray\n")).toThrow(/column “”/);
   });
 });
 

@@ -18,7 +18,7 @@ export interface Wanted {
  */
 export async function lookAtRows(flags: Flags, loaded: LoadedDesign): Promise<{ wanted: Wanted[]; allGood: boolean }> {
   const { design } = loaded;
-  const rows = await loadRows(flags, design, loaded.rows);
+  const rows = await loadRows(flags, loaded);
   const names = needed(flags, "format").split(",");
   const formats = [...new Set(names.map((format) => format.trim()))];
   for (const format of formats) {
@@ -26,14 +26,14 @@ export async function lookAtRows(flags: Flags, loaded: LoadedDesign): Promise<{ 
   }
   const wanted: Wanted[] = [];
   let allGood = true;
-  for (const [i, row] of rows.entries()) {
+  for (const row of rows) {
     if ("fault" in row) {
-      refuse(flags, { row: i + 1, message: row.fault });
+      refuse(flags, { row: row.number, message: row.fault });
       allGood = false;
       continue;
     }
     for (const format of formats) {
-      const clip = { row: i + 1, format, values: row.values };
+      const clip = { row: row.number, format, values: row.values };
       if (await mayBeMade(flags, loaded, clip)) wanted.push(clip);
       else allGood = false;
     }

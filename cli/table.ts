@@ -1,10 +1,15 @@
-import Papa from "papaparse";
 import type { Design } from "@/core/document/design";
+import type { House } from "@/core/document/house";
+import type { FieldValue } from "@/core/fields/value";
 import type { Values } from "@/core/document/values";
+import { columnNames } from "@/core/sheets/match";
+import type { Column } from "@/core/sheets/row";
+import { columnCell } from "@/core/sheets/take-in";
+import { readCsv } from "@/core/table/csv";
 import { UsageError } from "./arguments";
 
-/** A row of a table as it was read, or why it could not be. */
-export type TableRow = { readonly values: Values } | { readonly fault: string };
+/** A row of a table as it was read, or why it could not be; by its number below the heading, empty rows counted. */
+export type TableRow = { readonly number: number } & ({ readonly values: Values } | { readonly fault: string });
 
 /** The text of a file in UTF-8, or in UTF-16 with its mark. Throws a UsageError for any other encoding. */
 export function decodeText(bytes: Uint8Array, path: string): string {
@@ -17,33 +22,39 @@ export function decodeText(bytes: Uint8Array, path: string): string {
   }
 }
 
-/** One row for each line of a CSV whose columns are field ids or labels, and `length` for the clip's seconds. */
-export function readTable(text: string, design: Design, path: string): TableRow[] {
-  const table = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: "greedy" });
-  // With a single column there is nothing between columns, and nothing wrong with that.
-  const problem = table.errors.find(({ type }) => type !== "Delimiter");
-  if (problem) throw new UsageError(`${path}: row ${(problem.row ?? 0) + 1}: ${problem.message}`);
-  if (table.data.length === 0) throw new UsageError(`${path} has no rows below its heading.`);
-  const columns = (table.meta.fields ?? []).map((column) => [column, meaningOf(column, design)] as const);
-  const stray = columns.find(([, meaning]) => meaning === undefined);
-  if (stray) throw new UsageError(`${path}: the column “${stray[0]}” is none of this design’s fields.`);
-  return table.data.map((row): TableRow => {
-    const fields: Record<string, string> = {};
+/**
+ * One row for each line of a CSV whose columns are field ids or labels, and `length` for the clip's seconds: cells say what
+ * they say in a sheet, and an empty one is as usual. Notes are left alone.
+ */
+export function readTable(text: string, { design, house }: { design: Design; house: House }, path: string): TableRow[] {
+  const { table, numbers, errors } = readCsv(text);
+  if (errors.length > 0) throw new UsageError(`${path}: ${errors[0]}`);
+  if (table.rows.length === 0) throw new UsageError(`${path} has no rows below its heading.`);
+  const columns = table.heading.map((name, i) => {
+    const column = columnNamed(name, design);
+    if (!column && (name.trim() !== "" || table.rows.some((row) => row[i] !== "")))
+      throw new UsageError(`${path}: the column “${name}” is none of this design’s fields.`);
+    return column;
+  });
+  const twice = columns.find((column, i) => column && columns.indexOf(column) < i);
+  if (twice) throw new UsageError(`${path}: the column “${table.heading[columns.lastIndexOf(twice)]}” is there twice.`);
+  return table.rows.map((row, at): TableRow => {
+    const number = numbers[at]!;
+    const fields: Record<string, FieldValue> = {};
     let lengthS: number | undefined;
-    for (const [column, meaning] of columns) {
-      const value = row[column] ?? "";
-      if (meaning !== "length") fields[meaning!.id] = value;
-      else if (value.trim() !== "") {
-        lengthS = Number(value.trim().replace(",", "."));
-        if (!Number.isFinite(lengthS)) return { fault: `“${value}” is no length in seconds.` };
-      }
+    for (const [i, column] of columns.entries()) {
+      const cell = column && columnCell(design, column, row[i]!, house);
+      if (cell === undefined || column === "@note") continue;
+      if (column !== "@length") fields[column!] = cell;
+      else if (typeof cell === "number") lengthS = cell;
+      else return { number, fault: `“${row[i]}” is no length in seconds.` };
     }
-    return { values: { fields, lengthS } };
+    return { number, values: { fields, lengthS } };
   });
 }
 
-function meaningOf(column: string, design: Design) {
-  const wanted = column.trim().toLowerCase();
-  const field = design.fields.find(({ id, label }) => id === wanted || label.trim().toLowerCase() === wanted);
-  return field ?? (wanted === "length" ? ("length" as const) : undefined);
+/** The column that a heading is for: by its id or one of its names, in any case. */
+function columnNamed(heading: string, design: Design): Column | undefined {
+  const wanted = heading.trim().toLowerCase();
+  return columnNames(design).find(({ names }) => names.some((name) => name.trim().toLowerCase() === wanted))?.column;
 }

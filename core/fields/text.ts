@@ -12,7 +12,7 @@ const schema = z
   .describe("Text of several lines");
 
 const faults = (own: z.infer<typeof schema>, value: string) => {
-  const lines = value.trim().split("\n");
+  const lines = value.trim().split(/\r\n?|\n/);
   const much = `${own.label} may have ${own.lines} lines; this has ${lines.length}.`;
   const more = () => (lines.length > own.lines ? [{ code: "lines" as const, message: much }] : []);
   return writtenFaults(own, value, more, lines.join(""));

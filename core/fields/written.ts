@@ -47,6 +47,9 @@ export function writtenFaults(
   const fault = (code: Fault["code"], message: string): Fault[] => [{ code, message }];
   const trimmed = value.trim();
   if (isBlank(trimmed)) return field.required ? fault("required", `${field.label} is needed.`) : [];
+  if (/[\n\r]/.test(seen)) return fault("forbidden", `${field.label} is one line, and has a line break. Take it out.`);
+  if (seen.includes("\ufffd"))
+    return fault("forbidden", `${field.label} has a letter that was lost on the way (\ufffd). Type it again.`);
   if (hasUnseen(seen)) return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
   const count = countCharacters(trimmed);
   if (count < field.min) return fault("short", `${field.label} needs at least ${field.min} characters.`);
