@@ -1,15 +1,16 @@
 import { createWriteStream, existsSync, renameSync, rmSync } from "node:fs";
-import { dirname, join, resolve } from "node:path";
+import { basename, dirname, join, resolve } from "node:path";
 import { pipeline } from "node:stream/promises";
 import { createGzip } from "node:zlib";
 import { clientArgs, databaseOf, withDatabase } from "./lib/database-client.mjs";
 import { startChild, runChild } from "./lib/processes.mjs";
 import { runMain, say, StartError } from "./lib/say.mjs";
-import { openFolder, readSettings, synced } from "./lib/settings.mjs";
+import { environment, openFolder, readSettings, synced, writeWhole } from "./lib/settings.mjs";
 
 /*
  * `npm run backup -- FILE.tar`: everything of an instance in one file, whether it runs or not. The tables as they were at
- * one instant, then the stored files: those are written before their rows, and never change.
+ * one instant, what opens second factors again, then the stored files: those are written before their rows, and never
+ * change.
  */
 
 const folder = process.env.RUBRICK_FOLDER ?? ".rubrick";
@@ -26,11 +27,18 @@ await runMain(async () => {
     throw new StartError(`There is nothing of Rubrick in ${resolve(folder)}.`);
   const root = openFolder(folder);
   const near = `${file}.part`;
-  const dump = join(dirname(near), `database-${process.pid}.sql.gz`);
+  const [dump, seal] = [`database-${process.pid}.sql.gz`, `seal-${process.pid}`].map((one) => join(dirname(near), one));
   try {
-    await withDatabase(readSettings(root), (settings) => writeDump(databaseOf(settings), dump));
-    const named = ["--transform", `s,^${dump.split("/").pop()}$,database.sql.gz,`];
-    const parts = ["-C", dirname(dump), dump.split("/").pop(), "-C", root, "storage"];
+    const instance = readSettings(root);
+    await withDatabase(instance, (settings) => writeDump(databaseOf(settings), dump));
+    writeWhole(seal, environment(instance, 0).SESSION_SECRET);
+    const named = [
+      "--transform",
+      `s,^${basename(dump)}$,database.sql.gz,`,
+      "--transform",
+      `s,^${basename(seal)}$,seal,`,
+    ];
+    const parts = ["-C", dirname(dump), basename(dump), basename(seal), "-C", root, "storage"];
     const { status, stderr } = await runChild("tar", ["-cf", near, "--exclude=*.part", ...named, ...parts]);
     // 1: a file that nothing refers to was swept away meanwhile.
     if (status > 1 || status < 0) throw new StartError(`The backup could not be written: ${stderr.trim()}`);
@@ -38,7 +46,7 @@ await runMain(async () => {
     renameSync(near, file);
     synced(dirname(file));
   } finally {
-    for (const left of [near, dump]) rmSync(left, { force: true });
+    for (const left of [near, dump, seal]) rmSync(left, { force: true });
   }
   say(`Everything of ${root} is in ${file}.`);
 });

@@ -5,6 +5,7 @@ import {
   existsSync,
   mkdirSync,
   openSync,
+  readFileSync,
   readSync,
   readdirSync,
   renameSync,
@@ -45,7 +46,7 @@ await runMain(async () => {
     await unpack(resolve(name), root);
     const damaged = await damagedFiles(join(root, "storage"));
     if (damaged.length > 0) throw new StartError(`The backup is damaged: ${damaged.length} of its files have changed.`);
-    const instance = { ...readSettings(root), user: ownUser(root) };
+    const instance = { ...takeSeal(root), user: ownUser(root) };
     const server = process.env.DATABASE_URL ? undefined : await startDatabase(instance);
     try {
       await loadTables(databaseOf(instance.settings), join(root, "database.sql.gz"));
@@ -61,6 +62,22 @@ await runMain(async () => {
   }
   say(`${folder} holds what the backup held. Start it with: npm start`);
 });
+
+/** The settings of a new folder, with the seal of the backup: what it has closed opens with no other. */
+function takeSeal(root) {
+  const instance = readSettings(root);
+  const file = join(root, "seal");
+  const seal = existsSync(file) ? readFileSync(file, "utf8") : undefined;
+  rmSync(file, { force: true });
+  if (seal) instance.settings.sessionSecret = seal;
+  instance.save();
+  if (!seal || (process.env.SESSION_SECRET && process.env.SESSION_SECRET !== seal)) {
+    say(
+      "The SESSION_SECRET is not that of the backup: whoever has a second factor needs a spare code, and sets it up anew.",
+    );
+  }
+  return instance;
+}
 
 /** Whether an archive has its end: one that is cut just between two of its files is listed without a complaint. */
 function endsWhole(file) {
@@ -81,7 +98,7 @@ async function unpack(file, root) {
   const listed = await runChild("tar", ["-tf", file]);
   const wrong = listed.stdout
     .split("\n")
-    .filter((entry) => entry && !/^(database\.sql\.gz|storage\/([0-9a-f]{2}\/([0-9a-f]{64})?)?)$/.test(entry));
+    .filter((entry) => entry && !/^(database\.sql\.gz|seal|storage\/([0-9a-f]{2}\/([0-9a-f]{64})?)?)$/.test(entry));
   const whole = listed.status === 0 && endsWhole(file);
   if (!whole || wrong.length > 0 || !listed.stdout.includes("database.sql.gz")) {
     throw new StartError(`${file} is no backup of Rubrick, or it is cut off.`);
@@ -112,10 +129,20 @@ async function loadTables(database, dump) {
   if (there.status !== 0) throw new StartError(`The database can’t be reached: ${there.stderr.trim()}`);
   if (there.stdout.trim() !== "")
     throw new StartError(`The database ${database.name} is not empty. Restore into one that is.`);
+  // Who has signed out, or was signed out, since the backup does not come back by it.
+  const after = "update member set session_epoch = session_epoch + 1; delete from session;";
   const child = startChild("mariadb", [...args, database.name], { env, stdio: ["pipe", "ignore", "pipe"] });
   let errors = "";
   child.stderr.on("data", (text) => (errors += text));
   const ended = new Promise((done) => child.once("close", done));
-  await pipeline(createReadStream(dump), createGunzip(), child.stdin).catch((error) => (errors += error.message));
+  await pipeline(
+    createReadStream(dump),
+    createGunzip(),
+    async function* (parts) {
+      yield* parts;
+      yield `\n${after}\n`;
+    },
+    child.stdin,
+  ).catch((error) => (errors += error.message));
   if ((await ended) !== 0 || errors !== "") throw new StartError(`The tables could not be restored: ${errors.trim()}`);
 }

@@ -60,11 +60,13 @@ export async function confirmFactor(db: Db, memberId: string, sealed: string, co
   return codes;
 }
 
-/** Whether a code of a member's device, or a spare one, is right; each is good once. */
+/**
+ * Whether a code of a member's device, or a spare one, is right; each is good once. Spare ones are also where the secret
+ * can't be opened any more, for SESSION_SECRET is another.
+ */
 export async function checkFactor(db: Db, memberId: string, sealed: string, code: string): Promise<boolean> {
   const { secret, member } = await unsealData<Partial<Sealed>>(sealed, options(0)).catch(() => ({}) as Partial<Sealed>);
-  if (secret === undefined || member !== memberId) return false;
-  const step = stepOf(secret, code);
+  const step = secret !== undefined && member === memberId ? stepOf(secret, code) : undefined;
   if (step !== undefined) return spendStep(db, memberId, step);
   return inTransaction(db, (trx) => spendSpareCode(trx, memberId, hashOf(code)));
 }

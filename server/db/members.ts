@@ -45,6 +45,12 @@ const toFacts = (row: Row): SignInFacts => ({
   secondFactor: row.second_factor,
 });
 
+/** Whether an address is a member's, and whether they can sign in. */
+export async function findStanding(db: Db, email: string): Promise<{ active: boolean } | undefined> {
+  const row = await db<Row>("member").where({ email }).first("active");
+  return row && { active: Boolean(row.active) };
+}
+
 /** The active member of an address with what they sign in with. */
 export async function findSignIn(db: Db, email: string): Promise<SignInFacts | undefined> {
   const row = await db<Row>("member").where({ email }).where("active", true).first();

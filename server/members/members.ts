@@ -35,8 +35,12 @@ export async function inviteMember(
   { email, name, role }: z.output<typeof InviteRequest>,
 ): Promise<{ path: string }> {
   return inTransaction(database(), async (trx) => {
-    if (await members.findSignIn(trx, email)) {
-      throw new Refusal(409, "member_already", `${email} belongs to a member already.`, "email");
+    const there = await members.findStanding(trx, email);
+    if (there) {
+      const what = there.active
+        ? `${email} belongs to a member already.`
+        : `${email} belongs to somebody who was switched off. Switch them on again in the list.`;
+      throw new Refusal(409, "member_already", what, "email");
     }
     const path = await invite(trx, { email, name, role }, owner.id);
     await writeLetter(trx, {

@@ -73,6 +73,9 @@ describe("members", () => {
     expect((await change(finch.id, { active: true })).status).toBe(200);
     expect((await signIn(finch.email)).status).toBe(200);
     await change(finch.id, { active: false, handTo: tomas.id });
+    const again = await as("odile", "POST", "/api/members", { email: finch.email, name: "F", role: "contributor" });
+    expect([again.status, again.error!.code]).toEqual([409, "member_already"]);
+    expect(again.error!.message).toContain("switched off");
   });
 
   test("who asks for the dearest over and over is told when to go on, and nobody else is", async () => {
@@ -160,6 +163,10 @@ describe("one’s own account", () => {
       spareCodes: 7,
     });
     expect(JSON.stringify(await database()("member").where({ id: rook.id }).first())).not.toContain(secret);
+    // Sealed with another SESSION_SECRET the device is of no use; spare codes are.
+    await database()("member").where({ id: rook.id }).update({ second_factor: "sealed elsewhere" });
+    expect((await signIn(rook.email, { code: generateSync({ secret }) })).error!.code).toBe("code_wrong");
+    expect((await signIn(rook.email, { code: confirmed.data.codes[1] })).status).toBe(200);
     expect((await change(rook.id, { secondFactor: false })).status).toBe(200);
     expect((await signIn(rook.email)).status).toBe(200);
   });

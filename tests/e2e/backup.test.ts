@@ -20,7 +20,7 @@ afterAll(() => {
 
 /** The environment of somebody at a shell, for another folder: no settings of the instance that runs. */
 const shell = (folder: string): NodeJS.ProcessEnv => {
-  const { DATABASE_URL: _, STORAGE_URL: __, WORK_FOLDER: ___, ...rest } = process.env;
+  const { DATABASE_URL: _, STORAGE_URL: __, WORK_FOLDER: ___, SESSION_SECRET: ____, ...rest } = process.env;
   return { ...rest, RUBRICK_FOLDER: folder };
 };
 
@@ -55,7 +55,11 @@ test("a backup taken while patches go on is restored to one instant, with every 
   for (const name of ["DATABASE_URL", "STORAGE_URL", "WORK_FOLDER"]) delete process.env[name];
   const db = connect(environment({ ...instance, root }, 0).DATABASE_URL!);
   Object.assign(process.env, kept);
+  // Second factors open with what they were sealed with; nobody is signed in by a session that may have ended since.
+  expect(instance.settings.sessionSecret).toBe(process.env.SESSION_SECRET);
+  expect(() => statSync(join(restored, "seal"))).toThrow();
   try {
+    expect(await db("session").select("id")).toEqual([]);
     const row = await db("design").where({ id: draft }).first();
     expect(row.revision).toBeGreaterThanOrEqual(before);
     expect(row.revision).toBeLessThanOrEqual(revision);
