@@ -1,7 +1,7 @@
 import { readdir, rm, stat } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import type { Db } from "@/server/db/connection";
-import { letGo } from "@/server/db/exports";
+import { letGo } from "@/server/db/export-ends";
 import { dropFile, listUnreferenced } from "@/server/db/files";
 import { readRules } from "@/server/db/rules";
 import { livingTokens, sweepRows } from "@/server/db/sweep";

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { traceId } from "@/server/trace";
 import { fromJson, type Db } from "./connection";
 import { addEvent } from "./events";
-import { endAsked } from "./exports";
+import { endAsked } from "./export-ends";
 import { newId } from "./ids";
 import { inTransaction } from "./transaction";
 

@@ -7,15 +7,8 @@ import { rowValues } from "@/core/sheets/row";
 import { titleOf } from "@/core/sheets/title";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
-import {
-  askAgain,
-  endExport,
-  findExport,
-  listAskedIds,
-  listExports,
-  listExportsNamed,
-  type Export,
-} from "@/server/db/exports";
+import { askAgain, endExport } from "@/server/db/export-ends";
+import { findExport, listAskedIds, listExports, listExportsNamed, type Export } from "@/server/db/exports";
 import { addJobs, cancelJob } from "@/server/db/jobs";
 import type { Member } from "@/server/db/members";
 import { findNewestNumber, findRelease, type Release } from "@/server/db/releases";

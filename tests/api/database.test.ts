@@ -7,7 +7,7 @@ import { pathToFileURL } from "node:url";
 import { afterAll, describe, expect, jest, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
 import { findDraft, lockDraft } from "@/server/db/designs";
-import { letGo } from "@/server/db/exports";
+import { letGo } from "@/server/db/export-ends";
 import { migrate } from "@/server/db/migrate";
 import { inTransaction } from "@/server/db/transaction";
 import { noteStored, setReferences } from "@/server/db/files";

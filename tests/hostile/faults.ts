@@ -28,14 +28,29 @@ const pidOf = (name: string): number | undefined => {
   return Number(text) || undefined;
 };
 
-/** Processes whose command begins so, and that belong to this instance's worker or its own children. */
+/** The number of the process that has started another; nothing once that has ended. */
+function parentOf(pid: number): number | undefined {
+  try {
+    return Number(/^PPid:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, "latin1"))![1]);
+  } catch {
+    return undefined;
+  }
+}
+
+/** What this instance's worker encodes and reads back with; other people's encoders are none of ours. */
 function encoders(): number[] {
+  const worker = pidOf("worker");
+  const isOurs = (pid: number): boolean => {
+    for (let at: number | undefined = pid; at !== undefined && at > 1; at = parentOf(at))
+      if (at === worker) return true;
+    return false;
+  };
   return readdirSync("/proc")
     .filter((entry) => /^\d+$/.test(entry))
     .map(Number)
     .filter((pid) => {
       try {
-        return readFileSync(`/proc/${pid}/cmdline`, "latin1").startsWith("ffmpeg");
+        return readFileSync(`/proc/${pid}/cmdline`, "latin1").startsWith("ffmpeg") && isOurs(pid);
       } catch {
         return false;
       }
