@@ -8,7 +8,8 @@ import type { Issue } from "./issue";
 import { facesWanted, layout } from "./layout/layout";
 import type { Still } from "./layout/types";
 import { playableOf, type Playable } from "./sample/playable";
-import { schedule, type Timetable } from "./schedule/timetable";
+import { schedule } from "./schedule/timetable";
+import type { Timetable } from "./schedule/types";
 import { faceFile } from "./type/catalogue";
 import type { FontBook } from "./type/font-book";
 

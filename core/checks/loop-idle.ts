@@ -1,6 +1,6 @@
 import type { Issue } from "../issue";
 import type { Still } from "../layout/types";
-import type { Timetable } from "../schedule/timetable";
+import type { Timetable } from "../schedule/types";
 import { defineCheck, ofDesign } from "./define";
 
 /** Moves of the stay that never come to a turn, because the stay is shorter than one. */

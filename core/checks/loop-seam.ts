@@ -2,7 +2,7 @@ import type { Issue } from "../issue";
 import type { Still } from "../layout/types";
 import type { PaintHost } from "../paint/canvas";
 import { frameRef } from "../sample/rasters";
-import type { Timetable } from "../schedule/timetable";
+import type { Timetable } from "../schedule/types";
 import { defineCheck, ofDesign } from "./define";
 
 /** Mean difference of two frames, in levels of 255, above which a video that starts again is seen to jump. */

@@ -1,6 +1,6 @@
 import type { Issue } from "../issue";
 import type { Still, StillLayer } from "../layout/types";
-import type { LayerTimes, TimedMove, Timetable } from "../schedule/timetable";
+import type { LayerTimes, TimedMove, Timetable } from "../schedule/types";
 import { both, defineCheck } from "./define";
 import { lengthNow, longerClip } from "./fixes";
 

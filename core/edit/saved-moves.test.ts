@@ -207,5 +207,7 @@ describe("saved moves", () => {
     expect(specimen.layers.every(({ moves }) => moves.length === 1)).toBe(true);
     const scene = await sceneOf(specimen);
     expect(scene.sample(0.1).key).not.toBe(scene.sample(2).key);
+    // Its picture is of the way, not of what all of them come to.
+    expect(scene.sample(specimen.posterAt * specimen.length.default).key).not.toBe(scene.sample(2).key);
   });
 });

@@ -3,6 +3,19 @@ import type { House } from "../document/house";
 import type { SavedMove } from "../document/saved-move";
 import { putSaved } from "../edit/saved-moves";
 
+const lengthS = 3.2;
+
+/**
+ * While it comes, for at rest all are alike: as a share of the length. Moves ease out, so that most of a way is done early;
+ * of a set one part comes after the other.
+ */
+function middleOf(saved: SavedMove): number {
+  const coming = saved.parts.flatMap(({ moves }) => moves).filter(({ phase }) => phase === "arrive");
+  const longestS = Math.max(0, ...coming.map(({ length }) => length ?? 0.6));
+  const share = saved.parts.some(({ role }) => role !== undefined) ? 0.8 : 0.22;
+  return coming.length === 0 ? 0.6 : Math.min(0.5, (share * longestS) / lengthS);
+}
+
 /** A small design that shows a saved move on a mark, a panel and a text: what its specimen plays. */
 export function specimenOf(id: string, saved: SavedMove, house: House): Design {
   const ground = house.colours[0]!.role;
@@ -16,8 +29,8 @@ export function specimenOf(id: string, saved: SavedMove, house: House): Design {
     id: "specimen",
     name: saved.name,
     formats: [house.formats[0]!.id],
-    length: { default: 3.2, min: 0.5, max: 30 },
-    posterAt: 0.6,
+    length: { default: lengthS, min: 0.5, max: 30 },
+    posterAt: middleOf(saved),
     layers: [
       whole
         ? { ...box("panel", "Panel", ground), width: { ...around("words", 6), before: 18 }, height: around("words", 4) }

@@ -1,7 +1,7 @@
 import type { BoundLayer, Rgba } from "../bind/types";
 import { IssueError } from "../issue";
 import { mixColours } from "../motion/mix";
-import type { LayerTimes, TimedKeys, TimedMeter } from "../schedule/timetable";
+import type { LayerTimes, TimedKeys, TimedMeter } from "../schedule/types";
 
 type Value = number | Rgba;
 

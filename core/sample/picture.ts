@@ -1,6 +1,6 @@
 import type { Still } from "../layout/types";
 import { isMoving, waveAt } from "../schedule/instant";
-import type { Timetable } from "../schedule/timetable";
+import type { Timetable } from "../schedule/types";
 import { opsBounds } from "./bounds";
 import { contentOps } from "./content";
 import { keyOf } from "./key";

@@ -1,7 +1,7 @@
 import type { Format } from "../document/format";
 import type { Still } from "../layout/types";
 import { isWithin, restAt } from "../schedule/instant";
-import type { Timetable } from "../schedule/timetable";
+import type { Timetable } from "../schedule/types";
 import { opsAt, sample } from "./picture";
 import type { Picture } from "./types";
 import { timedWords, type TimedWords } from "./words";

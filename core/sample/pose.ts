@@ -9,7 +9,7 @@ import { movesAt, togetherOpacity } from "../schedule/instant";
 import { videoFrame } from "../schedule/playback";
 import { timerText } from "../schedule/timer";
 import { frameRef } from "./rasters";
-import type { Timetable } from "../schedule/timetable";
+import type { Timetable } from "../schedule/types";
 import { valuesAt, withValues } from "./keyed";
 import { restState, stateOf, type LayerState, type Measures } from "./state";
 

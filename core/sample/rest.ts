@@ -1,7 +1,7 @@
 import type { Box } from "../geometry/box";
 import type { Matrix } from "../geometry/matrix";
 import type { Still } from "../layout/types";
-import type { Timetable } from "../schedule/timetable";
+import type { Timetable } from "../schedule/types";
 import { Poses } from "./pose";
 
 /** Where a layer stands when everything has arrived: its box in u, and the map from u to pixels of the format. */

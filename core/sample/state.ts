@@ -5,7 +5,7 @@ import { unionBox, type Box } from "../geometry/box";
 import { cosSin } from "../geometry/matrix";
 import type { StillLayer } from "../layout/types";
 import type { MoveProgress } from "../schedule/instant";
-import type { TimedMove } from "../schedule/timetable";
+import type { TimedMove } from "../schedule/types";
 import { partsOf, type TextPart } from "../type/parts";
 
 /** A straight cut: what lies beyond the line through (x, y) along `angle` is hidden. In u. */

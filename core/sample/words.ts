@@ -1,7 +1,7 @@
 import { frameCount, frameToS } from "../document/fps";
 import type { Still, StillLayer } from "../layout/types";
 import { movesAt, togetherOpacity } from "../schedule/instant";
-import type { Timetable } from "../schedule/timetable";
+import type { Timetable } from "../schedule/types";
 
 /** Words that are to be read from one instant to another, in seconds of the clip. */
 export interface TimedWords {

@@ -1,5 +1,5 @@
 import { cycleProgress } from "./cycles";
-import type { LayerTimes, Stretch, TimedMove, Timetable } from "./timetable";
+import type { LayerTimes, Stretch, TimedMove, Timetable } from "./types";
 
 /** A move and how far it is: 0 is away, 1 is at rest; for a text in parts, how far each part is. */
 export interface MoveProgress {
