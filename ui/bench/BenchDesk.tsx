@@ -7,7 +7,7 @@ import { HouseView } from "@/contract/house";
 import { call } from "@/ui/parts/api";
 import { useEvents } from "@/ui/parts/events";
 import { useMember } from "@/ui/parts/member";
-import type { PlayerView } from "@/ui/stage/player";
+import type { PlayerView } from "@/ui/stage/view";
 import { usePlayerView, useStagePlayer } from "@/ui/stage/use-player";
 import { BenchBar as Bar } from "./BenchBar";
 import { CommandsDialog } from "./dialogs/CommandsDialog";

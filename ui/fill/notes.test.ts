@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import type { Issue } from "@/core/issue";
 import { box, designWith, words } from "@/core/testing/scene";
 import type { PreparedFormat } from "@/ui/stage/protocol";
-import type { StageState } from "@/ui/stage/player";
+import type { StageState } from "@/ui/stage/view";
 import { findingsOnStage, notesByField } from "./notes";
 
 const field = (id: string, layer: string) => ({

@@ -2,7 +2,7 @@ import { findingsOf, type Finding } from "@/core/checks/findings";
 import type { Design } from "@/core/document/design";
 import type { ValueFault } from "@/core/document/values";
 import type { Issue } from "@/core/issue";
-import type { StageState } from "@/ui/stage/player";
+import type { StageState } from "@/ui/stage/view";
 
 /** A sentence about a field, with what it comes from. */
 export interface FieldNote {

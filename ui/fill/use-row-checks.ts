@@ -1,7 +1,8 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { Issue } from "@/core/issue";
-import type { StagePlayer, StageState } from "@/ui/stage/player";
+import type { StagePlayer } from "@/ui/stage/player";
+import type { StageState } from "@/ui/stage/view";
 
 type Found = readonly { readonly format: string; readonly issues: readonly Issue[] }[];
 

@@ -1,7 +1,8 @@
 "use client";
 import type { Format } from "@/core/document/format";
 import { apply } from "@/core/geometry/matrix";
-import type { PlayerView, StagePlayer } from "./player";
+import type { StagePlayer } from "./player";
+import type { PlayerView } from "./view";
 import { usePlayerView } from "./use-player";
 
 const pointed = (view: PlayerView) => view.pointed;

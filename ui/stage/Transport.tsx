@@ -1,7 +1,8 @@
 "use client";
 import { PauseFill, PlayFill } from "react-bootstrap-icons";
 import { frameToS } from "@/core/document/fps";
-import type { PlayerView, StagePlayer } from "./player";
+import type { StagePlayer } from "./player";
+import type { PlayerView } from "./view";
 
 const seconds = (timeS: number) => `${timeS.toFixed(2)} s`;
 

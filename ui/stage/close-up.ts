@@ -5,7 +5,7 @@ import type { Format } from "@/core/document/format";
 import { unionBox, type Box } from "@/core/geometry/box";
 import type { RestBox } from "@/core/sample/rest";
 import { closeSize, drawnArea, partAround } from "./drawn-part";
-import type { PlayerView } from "./player";
+import type { PlayerView } from "./view";
 
 /** What is drawn in each of several stages that stand beside each other, so that all are shown close up to one scale. */
 export type CloseUp = StoreApi<{

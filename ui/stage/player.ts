@@ -1,59 +1,10 @@
 import type { CheckScope } from "@/core/checks/define";
 import type { Fps } from "@/core/document/fps";
 import { frameCount, frameToS } from "@/core/document/fps";
-import type { Issue } from "@/core/issue";
-import type { OrderRequest } from "@/core/order/prepare";
-import type { SceneRequest } from "@/core/scene";
+import { StageCanvases } from "./canvases";
 import { stageClient } from "./client";
 import type { Checked, PaintedFrame, PaintWish, PreparedFormat } from "./protocol";
-
-export type StageState =
-  | { readonly kind: "loading" }
-  | { readonly kind: "ready"; readonly formats: readonly PreparedFormat[] }
-  | { readonly kind: "fault"; readonly issue: Issue }
-  | { readonly kind: "failed"; readonly message: string };
-
-export interface PlayerView {
-  readonly stage: StageState;
-  readonly playing: boolean;
-  readonly timeS: number;
-  readonly lengthS: number;
-  /** Seconds of the clip for one on the clock. */
-  readonly rate: number;
-  /** The stretch that is played again and again, in seconds of the clip; the whole clip unless given. */
-  readonly within: Stretch | undefined;
-  /** A layer that something is said about, in the formats that it is about. */
-  readonly pointed: Pointed | undefined;
-}
-
-export interface Pointed {
-  readonly layer?: string | undefined;
-  readonly formats: readonly string[];
-}
-
-export interface Stretch {
-  readonly fromS: number;
-  readonly toS: number;
-}
-
-/** A sound that is heard while a stage plays, and then keeps its time. */
-export interface SoundUnder {
-  start(timeS: number, rate: number): void;
-  stop(): void;
-  /** The instant of the clip that is heard now; undefined while nothing is. */
-  timeS(): number | undefined;
-}
-
-export interface StageScene {
-  readonly request: Omit<SceneRequest, "format">;
-  readonly formats: readonly string[];
-}
-
-/** A running order instead of one filled-in design. */
-export interface StageOrder {
-  readonly order: Omit<OrderRequest, "format" | "fps">;
-  readonly formats: readonly string[];
-}
+import type { PlayerView, Pointed, SoundUnder, StageOrder, StageScene, Stretch } from "./view";
 
 let stages = 0;
 const settleMs = 180;
@@ -69,7 +20,7 @@ const tellMs = 60;
  */
 export class StagePlayer {
   private readonly stage = `stage-${++stages}`;
-  private readonly canvases = new Map<string, HTMLCanvasElement>();
+  private readonly canvases = new StageCanvases();
   private readonly listeners = new Set<() => void>();
   private view: PlayerView = {
     stage: { kind: "loading" },
@@ -166,8 +117,7 @@ export class StagePlayer {
   }
 
   readonly attach = (format: string, canvas: HTMLCanvasElement | null): void => {
-    if (canvas) this.canvases.set(format, canvas);
-    else this.canvases.delete(format);
+    this.canvases.attach(format, canvas);
     this.repaint(true);
   };
 
@@ -369,7 +319,7 @@ export class StagePlayer {
       this.dirty = false;
       const afresh = this.afresh;
       this.afresh = false;
-      const formats = [...this.canvases.keys()];
+      const formats = this.canvases.formats();
       try {
         await this.paintOnce(formats, afresh);
       } catch (error) {
@@ -386,15 +336,8 @@ export class StagePlayer {
 
   private wish(ids: readonly string[], afresh: boolean): PaintWish {
     const { timeS, playing } = this.view;
-    const formats = ids.map((id) => ({ id, scale: this.scaleOf(id) }));
+    const formats = ids.map((id) => ({ id, scale: this.canvases.scaleOf(id, this.formatOf(id)) }));
     return { timeS, formats, light: this.light || playing || this.hurried, afresh };
-  }
-
-  /** Screen pixels to one pixel of the format, as its canvas is shown just now. */
-  private scaleOf(format: string): number {
-    const plate = this.canvases.get(format)?.parentElement;
-    const whole = this.formatOf(format);
-    return plate && whole ? (plate.clientWidth * devicePixelRatio) / whole.width : 1;
   }
 
   private formatOf(id: string) {
@@ -402,20 +345,8 @@ export class StagePlayer {
     return stage.kind === "ready" ? stage.formats.find((shown) => shown.format.id === id)?.format : undefined;
   }
 
-  private put({ format, bitmap, bounds }: PaintedFrame): void {
-    const canvas = this.canvases.get(format);
-    const whole = this.formatOf(format);
-    if (!canvas || !whole) return bitmap.close();
-    if (canvas.width !== bitmap.width || canvas.height !== bitmap.height) {
-      canvas.width = bitmap.width;
-      canvas.height = bitmap.height;
-    }
-    const percent = (part: number, side: number) => `${(100 * part) / side}%`;
-    canvas.style.left = percent(bounds.x, whole.width);
-    canvas.style.top = percent(bounds.y, whole.height);
-    canvas.style.width = percent(bounds.width, whole.width);
-    canvas.style.height = percent(bounds.height, whole.height);
-    canvas.getContext("bitmaprenderer")?.transferFromImageBitmap(bitmap);
+  private put(frame: PaintedFrame): void {
+    this.canvases.put(frame, this.formatOf(frame.format));
   }
 
   private change(part: Partial<PlayerView>): void {

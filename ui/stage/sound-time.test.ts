@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
-import type { SoundUnder } from "./player";
+import type { SoundUnder } from "./view";
 
 const prepared = {
   kind: "prepared",

@@ -1,7 +1,8 @@
 "use client";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { Fps } from "@/core/document/fps";
-import { StagePlayer, type PlayerView, type StageOrder, type StageScene } from "./player";
+import { StagePlayer } from "./player";
+import type { PlayerView, StageOrder, StageScene } from "./view";
 
 const previewFps: Fps = { num: 60, den: 1 };
 

@@ -1,5 +1,5 @@
 import type { Sound } from "@/core/document/design";
-import type { SoundUnder } from "@/ui/stage/player";
+import type { SoundUnder } from "@/ui/stage/view";
 
 let shared: AudioContext | undefined;
 

@@ -2,7 +2,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Layer } from "@/core/document/layer";
 import type { KeyTick, MoveBar, PreparedFormat } from "@/ui/stage/protocol";
-import type { PlayerView, StagePlayer } from "@/ui/stage/player";
+import type { StagePlayer } from "@/ui/stage/player";
+import type { PlayerView } from "@/ui/stage/view";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { moveLayer } from "@/core/edit/layers";
 import { useBench, useBenchStore } from "../store";
