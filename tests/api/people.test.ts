@@ -29,8 +29,13 @@ async function joined(name: string, role: "contributor" | "designer" | "owner") 
   return { id: reply.data.id as string, email, cookie: sessionOf(reply) };
 }
 
+/** From an address of this run's own, so that what failed elsewhere within the quarter of an hour doesn't count. */
+const address = `198.51.100.${Date.now() % 254}`;
 const signIn = (email: string, more: object = {}, withPassword = password) =>
-  send("POST", "/api/sign-in", { body: { email, password: withPassword, ...more } });
+  send("POST", "/api/sign-in", {
+    body: { email, password: withPassword, ...more },
+    headers: { "x-forwarded-for": address },
+  });
 
 const change = (id: string, body: object, who: "odile" | "tomas" = "odile") =>
   as(who, "POST", `/api/members/${id}`, body);

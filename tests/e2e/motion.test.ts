@@ -294,6 +294,8 @@ describe("time on the bench", () => {
     const move = async (name: string) =>
       (await draft(id)).layers.flatMap(({ moves }) => moves).find((m) => m.id === name)!;
     const bar = async (name: string) => (await (await page.$(`.bar[data-move="${name}"]`))!.boundingBox())!;
+    const startOf = (name: string) =>
+      page.$eval(`.bar[data-move="${name}"]`, (e) => Number((e as HTMLElement).dataset.start));
     const pull = async (from: { x: number; y: number }, to: { x: number; y: number }) => {
       await page.mouse.move(from.x, from.y);
       await page.mouse.down();
@@ -330,20 +332,24 @@ describe("time on the bench", () => {
       10,
     );
 
-    // The knob of the chosen bar, let go over the second half of another one: it waits until that has settled.
+    // The knob of the chosen bar, let go straight above over the second half of another one: it waits for that to settle.
     const role = layerOf.get("role-panel")!;
     await page.click(`.bar[data-move="${role.id}"]`);
     const knobNow = async () =>
       (await (await page.waitForSelector(`.bar[data-move="${role.id}"] .bar__knob`))!.boundingBox())!;
-    // Bars go where they belong when what was changed before has been prepared.
-    let knob = await knobNow();
+    // Bars go where they belong when what was changed before has been prepared: then they tell the draft's own times.
+    const { to, gap } = (await move(panel.id)).start;
     await until(
-      async () => [knob, (knob = await knobNow())] as const,
-      ([was, is]) => was.x === is.x && was.y === is.y,
+      async () => (await startOf(panel.id)) - (await startOf(to)) - gap,
+      (off) => Math.abs(off) < 1e-3,
       10,
     );
+    const knob = await knobNow();
     const target = await bar(layerOf.get("mark")!.id);
-    await pull({ x: knob.x + 6, y: knob.y + 6 }, { x: target.x + target.width * 0.8, y: target.y + target.height / 2 });
+    const grip = { x: knob.x + 6, y: knob.y + 6 };
+    expect(grip.x).toBeGreaterThan(target.x + target.width / 2);
+    expect(grip.x).toBeLessThan(target.x + target.width);
+    await pull(grip, { x: grip.x, y: target.y + target.height / 2 });
     const tied = await until(
       () => move(role.id),
       ({ start }) => start.edge === "settle",
@@ -358,8 +364,6 @@ describe("time on the bench", () => {
       await page.click(`.bar[data-move="${name}"]`);
       if (i > 0) await page.keyboard.up("Shift");
     }
-    const startOf = (name: string) =>
-      page.$eval(`.bar[data-move="${name}"]`, (e) => Number((e as HTMLElement).dataset.start));
     const order: { name: string; at: number }[] = [];
     for (const name of chosen) order.push({ name, at: await startOf(name) });
     order.sort((a, b) => a.at - b.at);

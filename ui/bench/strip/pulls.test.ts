@@ -27,6 +27,7 @@ const design = designWith([box("first", { moves: moves as unknown as Move[] })])
 const pullOf = (part: Part, ids: readonly string[]): Pull => ({
   part,
   x: 0,
+  y: 0,
   name: "drag",
   papers: papersOf({ arriveS: 0.8, leaveS: 0.6, lengthS: 6, squeeze: 1 }),
   laneWidth: 800,

@@ -10,8 +10,9 @@ export type Part = "whole" | "from" | "to" | "tie";
 /** A pull that goes on. */
 export interface Pull {
   readonly part: Part;
-  /** Where it began, in pixels across. */
+  /** Where it began, in pixels of the window. */
   readonly x: number;
+  readonly y: number;
   readonly name: string;
   readonly papers: Papers;
   readonly laneWidth: number;

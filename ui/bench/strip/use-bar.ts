@@ -62,6 +62,7 @@ export function useBarPull(move: Move, bar: MoveBar, papers: Papers, ownLeaveS: 
       // How long a move of the stay takes is a turn's length, which its bar doesn't show.
       part: move.phase === "stay" ? "whole" : partAt(event),
       x: event.clientX,
+      y: event.clientY,
       name: `drag bar ${++pulls}`,
       papers,
       document: store.getState().document,
@@ -75,7 +76,10 @@ export function useBarPull(move: Move, bar: MoveBar, papers: Papers, ownLeaveS: 
     const now = pull.current;
     if (!now) return;
     if (!now.moved) {
-      if (Math.abs(event.clientX - now.x) < 3) return;
+      // Bars go across; the knob goes to another row, which may be straight above or below.
+      const wayPx =
+        now.part === "tie" ? Math.hypot(event.clientX - now.x, event.clientY - now.y) : event.clientX - now.x;
+      if (Math.abs(wayPx) < 3) return;
       now.moved = true;
       store.getState().show({ gesture: "strip", papers: now.papers });
     }
