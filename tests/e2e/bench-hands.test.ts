@@ -315,6 +315,25 @@ test("a guide is pulled out of the edge, a layer let go on it stands on it, and 
   await page.close();
 });
 
+test("the papers stand over the bars however narrow the strip is pulled", async () => {
+  const { page, errors } = await bench("Narrow", "name-strap");
+  await page.waitForSelector(".bar[data-move]");
+  const border = (await (await page.$(".pane-border--upright"))!.boundingBox())!;
+  await page.mouse.move(border.x + 2, 400);
+  await page.mouse.down();
+  await page.mouse.move(100, 400, { steps: 4 });
+  await page.mouse.up();
+  const place = (selector: string) => page.$eval(selector, (e) => [e.getBoundingClientRect().left, e.clientWidth]);
+  await until(
+    () => place(".strip__lane"),
+    ([, width]) => width! < 260,
+    10,
+  );
+  expect(await place(".papers")).toEqual(await place(".strip__lane"));
+  expect(errors).toEqual([]);
+  await page.close();
+});
+
 test("two at one draft see one another, and what the other holds, until one goes", async () => {
   const { page, id } = await bench("Two at it");
   const other = await signedIn(browser, "odile");

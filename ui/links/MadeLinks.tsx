@@ -62,8 +62,8 @@ export function MadeLinks() {
               <th scope="col">Made</th>
               <th scope="col">Used</th>
               <th scope="col">Until</th>
-              <th scope="col" className="visually-hidden">
-                What can be done
+              <th scope="col">
+                <span className="visually-hidden">What can be done</span>
               </th>
             </tr>
           </thead>

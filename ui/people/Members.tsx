@@ -49,8 +49,8 @@ export function Members() {
               <th scope="col">Last seen</th>
               <th scope="col">Holds</th>
               <th scope="col">Second factor</th>
-              <th scope="col" className="visually-hidden">
-                What can be done
+              <th scope="col">
+                <span className="visually-hidden">What can be done</span>
               </th>
             </tr>
           </thead>

@@ -3,6 +3,7 @@ import { Chart, Filler, LinearScale, LineController, LineElement, PointElement }
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { Line } from "react-chartjs-2";
 import type { Ease } from "@/core/document/ease";
+import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import { asBezier, drawnEase, fieldHigh, fieldLow, type Bezier } from "./ease-field";
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
@@ -60,18 +61,19 @@ export function EaseChart({ ease, onChange }: { ease: Ease; onChange: (ease: Eas
 }
 
 function Handles({ curve, onChange }: { curve: Bezier; onChange: (curve: Bezier, merge: boolean) => void }) {
-  const pulled = useRef<1 | 2 | undefined>(undefined);
+  const pulled = useRef<{ which: 1 | 2; hold: Hold; x: number; y: number } | undefined>(undefined);
   const put = (which: 1 | 2, x: number, y: number) => {
     const share = Math.round(Math.min(1, Math.max(0, x)) * 100) / 100;
     const value = Math.round(Math.min(5, Math.max(-5, y)) * 100) / 100;
     onChange(which === 1 ? { ...curve, x1: share, y1: value } : { ...curve, x2: share, y2: value }, true);
   };
   const drag = (event: PointerEvent<SVGSVGElement>) => {
-    if (!pulled.current) return;
-    const { left, top } = event.currentTarget.getBoundingClientRect();
-    const x = (event.clientX - left - pad) / inner.width;
-    const y = fieldHigh - ((event.clientY - top - pad) / inner.height) * (fieldHigh - fieldLow);
-    put(pulled.current, x, Math.min(fieldHigh, Math.max(fieldLow, y)));
+    const now = pulled.current;
+    const way = now && wayOf(now.hold, event);
+    if (!way) return;
+    const x = now.x + way.x / inner.width;
+    const y = now.y - (way.y / inner.height) * (fieldHigh - fieldLow);
+    put(now.which, x, Math.min(fieldHigh, Math.max(fieldLow, y)));
   };
   const keys = (event: KeyboardEvent, which: 1 | 2, x: number, y: number) => {
     const step = event.shiftKey ? 0.1 : 0.01;
@@ -114,10 +116,7 @@ function Handles({ curve, onChange }: { curve: Bezier; onChange: (curve: Bezier,
             aria-valuenow={y}
             aria-valuetext={`${x} across, ${y} up`}
             data-handle={which}
-            onPointerDown={(event) => {
-              event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
-              pulled.current = which;
-            }}
+            onPointerDown={(event) => (pulled.current = { which, hold: takeHold(event), x, y })}
             onKeyDown={(event) => keys(event, which, x, y)}
           />
         </g>

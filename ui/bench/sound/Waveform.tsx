@@ -6,6 +6,7 @@ import { moveCue } from "@/core/edit/cues";
 import type { StagePlayer } from "@/ui/stage/player";
 import type { PlayerView } from "@/ui/stage/view";
 import { usePlayerView } from "@/ui/stage/use-player";
+import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import { useBench, useBenchStore } from "../store";
 import { monoOf, peaksOf } from "./heard";
 
@@ -14,6 +15,9 @@ const height = 96;
 const timeOf = (view: PlayerView) => view.timeS;
 const playingOf = (view: PlayerView) => view.playing;
 let pulls = 0;
+
+/** What of it is pulled. */
+type Held = "from" | "until" | "needle" | { readonly cue: string };
 
 /** A sound drawn as ink, with the part that is used, the cues in it, and the needle of the clip. */
 export function Waveform({
@@ -32,7 +36,7 @@ export function Waveform({
   const timeS = usePlayerView(player, timeOf);
   const playing = usePlayerView(player, playingOf);
   const field = useRef<HTMLDivElement>(null);
-  const pull = useRef<{ what: "from" | "until" | "needle" | { cue: string }; name: string } | undefined>(undefined);
+  const pull = useRef<{ what: Held; name: string; hold: Hold; atS: number } | undefined>(undefined);
   const d = useMemo(() => (buffer ? inkOf(buffer) : ""), [buffer]);
   const wholeS = buffer?.duration ?? 1;
   const share = (second: number) => `${(100 * Math.min(wholeS, Math.max(0, second))) / wholeS}%`;
@@ -43,8 +47,10 @@ export function Waveform({
   };
   const drag = (event: PointerEvent) => {
     const now = pull.current;
-    if (!now) return;
-    const second = Math.round(secondAt(event) * 100) / 100;
+    const way = now && wayOf(now.hold, event);
+    if (!way) return;
+    const reached = now.atS + (way.x / field.current!.getBoundingClientRect().width) * wholeS;
+    const second = Math.round(Math.min(wholeS, Math.max(0, reached)) * 100) / 100;
     if (now.what === "from") onChange({ ...sound, from: Math.min(second, until - 0.1) }, true);
     else if (now.what === "until") onChange({ ...sound, until: Math.max(second, sound.from + 0.1) }, true);
     else if (now.what === "needle") player.seek(second - sound.from);
@@ -53,11 +59,9 @@ export function Waveform({
       store.getState().edit("Move a cue", (draft) => moveCue(draft, cue, second - sound.from), now.name);
     }
   };
-  const begin = (event: PointerEvent, what: NonNullable<typeof pull.current>["what"]) => {
-    event.stopPropagation();
-    field.current!.setPointerCapture(event.pointerId);
-    pull.current = { what, name: `drag sound ${++pulls}` };
-    if (what === "needle") player.seek(secondAt(event) - sound.from);
+  const begin = (event: PointerEvent, what: Held, atS: number) => {
+    pull.current = { what, name: `drag sound ${++pulls}`, hold: takeHold(event, field.current!), atS };
+    if (what === "needle") player.seek(atS - sound.from);
   };
   return (
     <div className="waveform align-items-center d-flex gap-12 mt-12">
@@ -73,7 +77,7 @@ export function Waveform({
         ref={field}
         className="waveform__field bg-sheet border flex-1 position-relative user-select-none"
         aria-busy={buffer === undefined}
-        onPointerDown={(event) => begin(event, "needle")}
+        onPointerDown={(event) => begin(event, "needle", secondAt(event))}
         onPointerMove={drag}
         onPointerUp={() => (pull.current = undefined)}
         onPointerCancel={() => (pull.current = undefined)}
@@ -88,15 +92,19 @@ export function Waveform({
         </svg>
         <i className="waveform__unused pe-none" style={{ left: 0, width: share(sound.from) }} />
         <i className="waveform__unused pe-none" style={{ left: share(until), right: 0 }} />
-        <i className="waveform__end" style={{ left: share(sound.from) }} onPointerDown={(e) => begin(e, "from")} />
-        <i className="waveform__end" style={{ left: share(until) }} onPointerDown={(e) => begin(e, "until")} />
+        <i
+          className="waveform__end"
+          style={{ left: share(sound.from) }}
+          onPointerDown={(e) => begin(e, "from", sound.from)}
+        />
+        <i className="waveform__end" style={{ left: share(until) }} onPointerDown={(e) => begin(e, "until", until)} />
         {cues.map(({ id, name, at }) => (
           <i
             key={id}
             className="waveform__cue ps-4"
             title={name}
             style={{ left: share(at + sound.from) }}
-            onPointerDown={(event) => begin(event, { cue: id })}
+            onPointerDown={(event) => begin(event, { cue: id }, at + sound.from)}
           />
         ))}
         <i className="waveform__needle pe-none" style={{ left: share(timeS + sound.from) }} />

@@ -3,6 +3,7 @@ import { useRef, type PointerEvent } from "react";
 import type { Format } from "@/core/document/format";
 import { readProperty, setProperty } from "@/core/edit/property";
 import type { RestBox } from "@/core/sample/rest";
+import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import { chosenLayer, useBench, useBenchStore } from "../store";
 import { useBoxesAtRest } from "./boxes";
 import { inverseWay, toPoint } from "./geometry";
@@ -38,9 +39,7 @@ function Corners({
   turnedRound: boolean;
 }) {
   const store = useBenchStore();
-  const pull = useRef<{ name: string; at: number; x: number; y: number; from: Point; zoom: number } | undefined>(
-    undefined,
-  );
+  const pull = useRef<{ name: string; at: number; hold: Hold; from: Point; zoom: number } | undefined>(undefined);
   const mirrored = ({ x, y }: Point): Point => (turnedRound ? { x: 1 - x, y } : { x, y });
   const put = (next: readonly Point[], name: string) => {
     const { edit, onlyHere } = store.getState();
@@ -52,18 +51,18 @@ function Corners({
     return toPoint(box.world, box.box.x + box.box.width * x, box.box.y + box.box.height * y);
   };
   const begin = (event: PointerEvent<SVGElement>, at: number, held: readonly Point[]) => {
-    event.stopPropagation();
     event.preventDefault();
-    event.currentTarget.setPointerCapture(event.pointerId);
+    const hold = takeHold(event);
     store.getState().show({ gesture: "stage" });
     const width = event.currentTarget.ownerSVGElement?.getBoundingClientRect().width || format.width;
     const zoom = format.width / width;
-    pull.current = { name: `drag corner ${++pulls}`, at, x: event.clientX, y: event.clientY, from: held[at]!, zoom };
+    pull.current = { name: `drag corner ${++pulls}`, at, hold, from: held[at]!, zoom };
   };
   const move = (event: PointerEvent) => {
     const now = pull.current;
-    if (!now) return;
-    const way = inverseWay(box.world, (event.clientX - now.x) * now.zoom, (event.clientY - now.y) * now.zoom);
+    const gone = now && wayOf(now.hold, event);
+    if (!gone) return;
+    const way = inverseWay(box.world, gone.x * now.zoom, gone.y * now.zoom);
     const x = now.from.x + ((turnedRound ? -1 : 1) * way.x) / box.box.width;
     const y = now.from.y + way.y / box.box.height;
     put(

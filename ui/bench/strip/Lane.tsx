@@ -5,6 +5,7 @@ import type { KeyTime } from "@/core/document/keys";
 import { makeOwnLeave, tidy } from "@/core/edit/moves";
 import { fadeTogetherS } from "@/core/schedule/timetable";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
+import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import { useBench, useBenchStore } from "../store";
 import { Bar } from "./Bar";
 import { barPlace, secondOf, shareAt, timeAt, type Papers } from "./papers";
@@ -112,23 +113,31 @@ let pulls = 0;
 /** A hand-set key, to pull and to nudge. It keeps to what it is anchored to. */
 function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Papers }) {
   const store = useBenchStore();
-  const pull = useRef<string | undefined>(undefined);
+  const pull = useRef<{ name: string; hold: Hold; at: KeyTime; timeS: number; papers: Papers } | undefined>(undefined);
   const track = layer.keys[tick.track];
   const key = track?.keys[tick.key];
   if (!track || !key) return null;
-  const move = (toS: number, name: string) =>
+  const move = (name: string, toward: (at: KeyTime) => KeyTime) =>
     store.getState().edit(
       "Move a key",
       (draft) => {
         const own = draft.layers.find(({ id }) => id === layer.id)?.keys[tick.track]?.keys[tick.key];
-        if (own) own.at = shifted(own.at, toS - tick.timeS, papers);
+        if (own) own.at = toward(own.at);
       },
       name,
     );
   const drag = (event: PointerEvent<HTMLElement>) => {
-    if (!pull.current) return;
-    const { left, width } = event.currentTarget.parentElement!.getBoundingClientRect();
-    move(timeAt(papers, (event.clientX - left) / width), pull.current);
+    const now = pull.current;
+    const way = now && wayOf(now.hold, event);
+    if (!way) return;
+    const { width } = event.currentTarget.parentElement!.getBoundingClientRect();
+    const toS = timeAt(now.papers, shareAt(now.papers, now.timeS) + way.x / width);
+    // From where it was taken: what is drawn lags behind what has been done.
+    move(now.name, () => shifted(now.at, toS - now.timeS, now.papers));
+  };
+  const end = () => {
+    pull.current = undefined;
+    store.getState().show({ gesture: undefined, papers: undefined });
   };
   const keys = (event: KeyboardEvent) => {
     const way = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
@@ -139,7 +148,7 @@ function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Pa
         if (own) own.keys = own.keys.filter((other) => other.keys.length > 0);
       });
     } else if (way !== undefined)
-      move(tick.timeS + way * (event.shiftKey ? 0.5 : 0.02), `key ${layer.id} ${tick.track}`);
+      move(`key ${layer.id} ${tick.track}`, (at) => shifted(at, way * (event.shiftKey ? 0.5 : 0.02), papers));
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -153,17 +162,14 @@ function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Pa
       title={`${label} at ${tick.timeS.toFixed(2)} s${tick.hold ? ", held" : ""}`}
       aria-label={`Key of ${layer.name}: ${label} at ${tick.timeS.toFixed(2)} s`}
       onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
+        const hold = takeHold(event);
         store.getState().choose([layer.id]);
         store.getState().show({ gesture: "strip", papers });
-        pull.current = `drag key ${++pulls}`;
+        pull.current = { name: `drag key ${++pulls}`, hold, at: key.at, timeS: tick.timeS, papers };
       }}
       onPointerMove={drag}
-      onPointerUp={() => {
-        pull.current = undefined;
-        store.getState().show({ gesture: undefined, papers: undefined });
-      }}
+      onPointerUp={end}
+      onPointerCancel={end}
       onKeyDown={keys}
     />
   );

@@ -7,6 +7,7 @@ import type { StagePlayer } from "@/ui/stage/player";
 import type { PlayerView } from "@/ui/stage/view";
 import type { PreparedFormat } from "@/ui/stage/protocol";
 import { usePlayerView } from "@/ui/stage/use-player";
+import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import { useBench, useBenchStore } from "../store";
 import { shareAt, timeAt, type Papers } from "./papers";
 import { seconds } from "./seconds";
@@ -45,7 +46,7 @@ export function Ruler({
   };
   const { arriveS, leaveS, lengthS } = papers;
   return (
-    <div className={`papers${cues.length > 0 ? " has-cues" : ""}`} onPointerDown={scrub} onPointerMove={scrub}>
+    <div className={`papers min-w-0${cues.length > 0 ? " has-cues" : ""}`} onPointerDown={scrub} onPointerMove={scrub}>
       <div
         className="papers__slider inset-0 position-absolute"
         role="slider"
@@ -79,8 +80,15 @@ export function Ruler({
               left={shareAt(papers, at)}
               onRemove={() => store.getState().edit("Take a cue away", (draft) => removeCue(draft, id))}
               onMove={(toShare, name) => {
-                const next = typeof toShare === "number" ? timeAt(papers, toShare) : at + toShare.byS;
-                store.getState().edit("Move a cue", (draft) => moveCue(draft, id, next), name);
+                store.getState().edit(
+                  "Move a cue",
+                  (draft) => {
+                    const own = draft.cues.find((other) => other.id === id);
+                    const next = typeof toShare === "number" ? timeAt(papers, toShare) : own && own.at + toShare.byS;
+                    if (next !== undefined) moveCue(draft, id, next);
+                  },
+                  name,
+                );
               }}
             />
           )
@@ -126,6 +134,7 @@ function FoldMark({ lengthS, over }: { lengthS: number; over?: NonNullable<Paper
         tryLength(pull.current.fromS + Math.sign(way) * (Math.abs(way) / 40 + (way / 60) ** 2));
       }}
       onPointerUp={() => (pull.current = undefined)}
+      onPointerCancel={() => (pull.current = undefined)}
       onKeyDown={(event) => {
         const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
         if (way === undefined) return;
@@ -150,7 +159,8 @@ function CueFlag({
   onMove: (to: number | { byS: number }, merge: string) => void;
   onRemove: () => void;
 }) {
-  const pull = useRef<string | undefined>(undefined);
+  const pull = useRef<{ name: string; hold: Hold; left: number } | undefined>(undefined);
+  const end = () => (pull.current = undefined);
   return (
     <button
       type="button"
@@ -158,17 +168,16 @@ function CueFlag({
       style={{ left: `${left * 100}%` }}
       title={`${name}, ${seconds(timeS)}`}
       aria-label={`Cue ${name} at ${seconds(timeS)}; arrow keys move it`}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        event.currentTarget.setPointerCapture(event.pointerId);
-        pull.current = `drag cue ${++pulls}`;
-      }}
+      onPointerDown={(event) => (pull.current = { name: `drag cue ${++pulls}`, hold: takeHold(event), left })}
       onPointerMove={(event) => {
-        if (!pull.current) return;
-        const { left, width } = event.currentTarget.parentElement!.getBoundingClientRect();
-        onMove((event.clientX - left) / width, pull.current);
+        const now = pull.current;
+        const way = now && wayOf(now.hold, event);
+        if (!way) return;
+        const { width } = event.currentTarget.parentElement!.getBoundingClientRect();
+        onMove(now.left + way.x / width, now.name);
       }}
-      onPointerUp={() => (pull.current = undefined)}
+      onPointerUp={end}
+      onPointerCancel={end}
       onKeyDown={(event) => {
         const way = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
         if (event.key === "Delete" || event.key === "Backspace") onRemove();

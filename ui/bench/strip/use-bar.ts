@@ -1,7 +1,8 @@
 "use client";
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import type { Design } from "@/core/document/design";
 import type { Move } from "@/core/document/move";
-import { removeMoves, setLength, shiftMoves, tieMove, tidy } from "@/core/edit/moves";
+import { allMoves, removeMoves, setLength, shiftMoves, tieMove, tidy } from "@/core/edit/moves";
 import type { MoveBar } from "@/ui/stage/protocol";
 import { useBenchStore, type BenchStore } from "../store";
 import { useAllBars } from "./all-bars";
@@ -129,8 +130,9 @@ export function useBarKeys(move: Move, bar: MoveBar, papers: Papers, ownLeaveS: 
     } else if (way === undefined) return;
     else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
       if (move.phase === "stay") return;
-      const lengthS = bar.endS - bar.startS + way * stepS;
-      edit(labels.to, (draft) => setLength(draft, move.id, lengthS), `length ${move.id}`);
+      // As long as it is now: keys that repeat are ahead of what has been prepared and drawn.
+      const nowS = (draft: Design) => allMoves(draft).find(({ id }) => id === move.id)?.length ?? bar.endS - bar.startS;
+      edit(labels.to, (draft) => setLength(draft, move.id, nowS(draft) + way * stepS), `length ${move.id}`);
     } else {
       const times = timesOf(ids, allBars(), papers.arriveS);
       const startsS = new Map([...times].map(([id, { startS }]) => [id, startS]));
