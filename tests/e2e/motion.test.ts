@@ -402,6 +402,52 @@ describe("time on the bench", () => {
     expect(errors).toEqual([]);
   });
 
+  test("keys and cues go as far as the hand that pulls them, and a press alone leaves them where they are", async () => {
+    const { page, errors } = await signedIn(browser, "tomas");
+    const demo = readDesign("name-strap");
+    const turning = {
+      property: "turn",
+      keys: [
+        { at: { anchor: "start" as const, gap: 0.3 }, value: 0, hold: false },
+        { at: { anchor: "stay" as const, share: 0.5, gap: 0 }, value: 20, hold: false },
+      ],
+    };
+    const layers = demo.layers.map((layer) => (layer.id === "mark" ? { ...layer, keys: [turning] } : layer));
+    const cues = [{ id: "word", name: "Word", at: 0.4 }];
+    const id = await opened(page, "Pulled", inWide({ ...demo, layers, cues }));
+    const before = await draft(id);
+    const held = [".tick-key", ".papers__cue"];
+    const pull = async (selector: string, ways: readonly number[]) => {
+      const box = (await (await page.waitForSelector(selector))!.boundingBox())!;
+      // Taken at its edge: it must not jump to the pointer.
+      const from = { x: box.x + 1, y: box.y + box.height / 2 };
+      await page.mouse.move(from.x, from.y);
+      await page.mouse.down();
+      for (const way of ways) await page.mouse.move(from.x + way, from.y, { steps: 6 });
+      await page.mouse.up();
+    };
+    for (const selector of held) await pull(selector, [2, 1]);
+    expect(await page.$eval("[data-save]", (e) => (e as HTMLElement).dataset.save)).toBe("saved");
+    expect(await draft(id)).toEqual(before);
+    const pxPerS = await page.$eval(".bar[data-move=mark-in]", (e) => {
+      const { start, end } = (e as HTMLElement).dataset;
+      return e.getBoundingClientRect().width / (Number(end) - Number(start));
+    });
+    // There, back and on: pulled from where it was taken, however late it is drawn.
+    for (const selector of held) await pull(selector, [50, -20, 30]);
+    const places = ({ layers, cues }: Design) => {
+      const { at } = layers.find((layer) => layer.id === "mark")!.keys[0]!.keys[0]!;
+      return [at.gap, cues[0]!.at] as const;
+    };
+    const wanted = [0.3 + 30 / pxPerS, 0.4 + 30 / pxPerS] as const;
+    await until(
+      async () => places(await draft(id)),
+      (seen) => seen.every((at, i) => Math.abs(at - wanted[i]!) < 0.011),
+      10,
+    );
+    expect(errors).toEqual([]);
+  });
+
   test("tries a motion for everything on the stage, takes it in one step, and takes it back in one", async () => {
     const { page, errors } = await signedIn(browser, "tomas");
     const id = await opened(page, "Set of moves", inWide(stilled(readDesign("name-strap"))));

@@ -1,7 +1,7 @@
 "use client";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import Link from "next/link";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Table } from "react-bootstrap";
 import { z } from "zod";
 import { RequestPage, type ExportView } from "@/contract/exports";
@@ -27,13 +27,21 @@ export function Outbox() {
     placeholderData: (last) => last,
   });
   useRequestEvents(query);
-  const onChanged = () => void queries.invalidateQueries({ queryKey: ["outbox"] });
+  const onChanged = () => queries.invalidateQueries({ queryKey: ["outbox"] });
+  // What was pressed is not asked for again before its answer is seen.
+  const asking = useRef(new Set<string>());
   const onFile = async (job: ExportView, deed: "cancel" | "retry") => {
+    if (asking.current.has(job.id)) return;
+    asking.current.add(job.id);
     setError(undefined);
     await call(`/api/exports/${job.id}/${deed}`, z.null(), {}).catch((fault: Error) => setError(fault.message));
-    onChanged();
+    await onChanged().finally(() => asking.current.delete(job.id));
   };
-  const deeds: Deeds = { onFile: (job, deed) => void onFile(job, deed), onFault: setError, onChanged };
+  const deeds: Deeds = {
+    onFile: (job, deed) => void onFile(job, deed),
+    onFault: setError,
+    onChanged: () => void onChanged(),
+  };
   const requests = outbox.data?.requests ?? [];
   const next = outbox.data?.next ?? null;
   const filtered = queryOf(looked) !== "";
