@@ -7,6 +7,7 @@ import { apply } from "@/core/geometry/matrix";
 import { pulledFocus } from "@/core/media/framing";
 import type { RestBox } from "@/core/sample/rest";
 import type { Framer } from "@/ui/fields/framing-desk";
+import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import type { StagePlayer } from "@/ui/stage/player";
 
 const most = 4;
@@ -17,7 +18,7 @@ const pxPerNotch = 100;
 export function FramingHands(props: { framer: Framer; design: Design; format: Format; player: StagePlayer }) {
   const { framer, design, format, player } = props;
   const ground = useRef<HTMLDivElement>(null);
-  const pull = useRef<{ x: number; y: number }>(undefined);
+  const pull = useRef<{ x: number; y: number; hold: Hold }>(undefined);
   const place = placeOf(framer, format, player);
   const layer = design.layers.find(({ id }) => id === place?.id);
   const base = layer?.kind === "picture" ? layer.framing : undefined;
@@ -61,8 +62,8 @@ export function FramingHands(props: { framer: Framer; design: Design; format: Fo
   const onMove = (event: ReactPointerEvent) => {
     const last = pull.current;
     const plate = ground.current?.parentElement;
-    if (!last || !plate) return;
-    pull.current = { x: event.clientX, y: event.clientY };
+    if (!last || !plate || !wayOf(last.hold, event)) return;
+    pull.current = { x: event.clientX, y: event.clientY, hold: last.hold };
     const pxPerPx = format.width / plate.clientWidth;
     const perU = Math.hypot(place.world[0], place.world[1]);
     const by = { x: ((event.clientX - last.x) * pxPerPx) / perU, y: ((event.clientY - last.y) * pxPerPx) / perU };
@@ -80,10 +81,7 @@ export function FramingHands(props: { framer: Framer; design: Design; format: Fo
         height: percent(Math.abs(across[1] - corner[1]), format.height),
       }}
       title="Pull it about; the wheel enlarges it, with Shift it turns"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        pull.current = { x: event.clientX, y: event.clientY };
-      }}
+      onPointerDown={(event) => (pull.current = { x: event.clientX, y: event.clientY, hold: takeHold(event) })}
       onPointerMove={onMove}
       onPointerUp={end}
       onPointerCancel={end}

@@ -6,6 +6,7 @@ import { addGuide, guidesOf, sideNear, type GuideAxis } from "@/core/edit/guides
 import { removeLayers } from "@/core/edit/layers";
 import { snap } from "@/core/edit/snap";
 import type { Box } from "@/core/geometry/box";
+import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import { useBench, useBenchStore } from "../store";
 import { useBoxesAtRest } from "./boxes";
 import { snapBoxes } from "./snap-boxes";
@@ -21,6 +22,9 @@ interface Pull {
   /** None yet while a new one is pulled out. */
   readonly id: string | undefined;
   readonly name: string;
+  readonly hold: Hold;
+  /** How far beside it the pointer took it, in u. */
+  readonly besideU: number;
   atU: number;
 }
 
@@ -41,10 +45,13 @@ function useGuidePull({ svg, format, turnedRound, perPx }: GuidesProps) {
   const [pulled, setPulled] = useState<Pick<Pull, "axis" | "atU" | "id">>();
   const scale = pxPerU(format);
   const size = { width: format.width / scale, height: format.height / scale };
-  const placeU = (event: ReactPointerEvent, axis: GuideAxis): number => {
+  const pointerU = (event: ReactPointerEvent, axis: GuideAxis): number => {
     const { left, top, width } = svg.current!.getBoundingClientRect();
     const atPx = axis === "x" ? event.clientX - left : event.clientY - top;
-    const atU = (atPx * format.width) / width / scale;
+    return (atPx * format.width) / width / scale;
+  };
+  const placeU = (event: ReactPointerEvent, { axis, besideU }: Pull): number => {
+    const atU = pointerU(event, axis) - besideU;
     const box = axis === "x" ? { x: atU, y: 0, width: 0, height: 0 } : { x: 0, y: atU, width: 0, height: 0 };
     const beside = snapBoxes(format, rest, pull.current?.id ? [pull.current.id] : []);
     const found = event.altKey ? undefined : snap(box, beside, (snapReachPx * perPx) / scale);
@@ -53,18 +60,18 @@ function useGuidePull({ svg, format, turnedRound, perPx }: GuidesProps) {
   };
   const begin = (event: ReactPointerEvent, axis: GuideAxis, id?: string, box?: Box) => {
     if (event.button !== 0) return;
-    event.stopPropagation();
     event.preventDefault();
-    event.currentTarget.setPointerCapture(event.pointerId);
+    const hold = takeHold(event);
     if (id) store.getState().choose([id]);
     const atU = box ? (axis === "x" ? box.x : box.y) : 0;
-    pull.current = { axis, id, name: `drag guide ${++pulls}`, atU };
+    const besideU = box ? pointerU(event, axis) - atU : 0;
+    pull.current = { axis, id, name: `drag guide ${++pulls}`, atU, hold, besideU };
     store.getState().show({ gesture: "stage" });
   };
   const move = (event: ReactPointerEvent) => {
     const now = pull.current;
-    if (!now) return;
-    const atU = placeU(event, now.axis);
+    if (!now || !wayOf(now.hold, event)) return;
+    const atU = placeU(event, now);
     if (now.id) {
       const { edit, onlyHere } = store.getState();
       const { id } = now;
