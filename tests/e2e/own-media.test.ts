@@ -6,7 +6,7 @@ import { createCanvas, loadImage } from "@napi-rs/canvas";
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import sharp from "sharp";
-import { base, cookieOf, pause } from "../support/api";
+import { base, cookieOf, pause, until } from "../support/api";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
 import { videoFile } from "../support/files";
 
@@ -40,6 +40,7 @@ test("a contributor brings a picture along, frames it for one format, and the cl
   writeFileSync(file, await halves.png().toBuffer());
   await bring(page, "picture", file);
   await press(page, ".field[data-field=picture] .chip", "How it sits");
+  await page.waitForSelector(".field[data-field=picture] .slot__framing select");
   await page.select(".field[data-field=picture] .slot__framing select", "square");
   const slide = (label: string, value: number) =>
     page.$$eval(
@@ -53,7 +54,28 @@ test("a contributor brings a picture along, frames it for one format, and the cl
       value,
     );
   await slide("Enlarged", 3);
-  await slide("Across", 1);
+  // Pulled to its green half by hand; a press that shakes pulls nothing.
+  const across = () =>
+    page.$$eval(".field[data-field=picture] .slot__framing .setting", (rows) =>
+      Number(rows.find((row) => row.textContent!.startsWith("Across"))!.querySelector("input")!.value),
+    );
+  await page.waitForSelector('[data-format="square"] .framing-hands');
+  const hands = (await (await page.$('[data-format="square"] .framing-hands'))!.boundingBox())!;
+  const pull = async (byPx: number) => {
+    await page.mouse.move(hands.x + hands.width / 2, hands.y + hands.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(hands.x + hands.width / 2 + byPx, hands.y + hands.height / 2, { steps: 4 });
+    await page.mouse.up();
+  };
+  const before = await across();
+  await pull(-2);
+  expect(await across()).toBe(before);
+  await pull(-20);
+  const furthest = 1 - 1 / 6;
+  await until(across, (now) => now > before && now < furthest - 0.05, 10);
+  for (let i = 0; i < 5; i++) await pull(-200);
+  // Three times as large, a third of it is seen: its middle comes no further.
+  await until(across, (now) => Math.abs(now - furthest) < 0.01, 10);
   await page.type(".field[data-field=title] input", "Glory of the snow");
   await painted(page, 4);
   for (const tick of await page.$$(".tick input"))

@@ -38,7 +38,7 @@ export const FormatStage = memo(function FormatStage({
   useEffect(() => player.resized(), [player, zoom]);
   const ratio = { "--ratio": looked.width / looked.height } as React.CSSProperties;
   return (
-    <figure className="format-stage m-0" style={ratio}>
+    <figure className="format-stage m-0" data-format={format.id} style={ratio}>
       <div className={`format-stage__plate overflow-hidden position-relative w-100 plate-${plate}`}>
         {plate === "footage" && footage !== undefined && (
           <video src={`/api/media/${footage}`} autoPlay={!still} loop muted playsInline aria-hidden />
