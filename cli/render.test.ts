@@ -159,6 +159,8 @@ describe("the command line", () => {
       ],
       [[...of("render"), ...values, "--output", "see-through-clip", "--out", "file"], "file is a file"],
       [[...of("frame"), "--values", "file", "--format", "square", "--out", "x.png"], "not valid JSON"],
+      [[...of("frame"), "--format", "square", "--out", "x.png"], "Say what to fill in with --values FILE."],
+      [[...of("render"), ...values, "--output", "gif", "--out", "clips"], "see-through-master"],
     ] as const) {
       const { status, said } = run(...args);
       expect([status, said]).toEqual([2, expect.stringContaining(words)]);
