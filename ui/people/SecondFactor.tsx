@@ -50,7 +50,7 @@ export function SecondFactor(props: { on: boolean; spareCodes: number; onChanged
           }}
         >
           <p className="fs-13">
-            Let the device read this, or type the words into it; then type the code that it shows.
+            Let the device read this, or type the letters under it into the device; then type the code that it shows.
           </p>
           {/* eslint-disable-next-line @next/next/no-img-element -- made for this one sight */}
           <img
