@@ -15,6 +15,7 @@ import {
   removeMoves,
   setLength,
   shiftMove,
+  shiftMoves,
   stagger,
   tieMove,
 } from "./moves";
@@ -79,6 +80,12 @@ describe("when moves start", () => {
     shiftMove(d, "a-in", 0.25, 0.1);
     expect(start(d, "a-in").gap).toBe(0.35);
     shiftMove(d, "a-in", -9, 0.35);
+    expect(start(d, "a-in").gap).toBe(0);
+  });
+  test("shiftMoves stops at the phase's beginning also when it is told again before anything is drawn anew", () => {
+    const d = design();
+    const drawn = new Map([["a-in", 0.1]]);
+    for (let i = 0; i < 4; i++) shiftMoves(d, ["a-in"], -0.04, drawn, false);
     expect(start(d, "a-in").gap).toBe(0);
   });
   test("setLength keeps a move long enough to be seen", () => {

@@ -231,13 +231,20 @@ export function shiftMoves(
   grows: boolean,
 ): void {
   const first = leading(design, ids);
-  const beforeS = grows ? Math.max(0, ...first.map((id) => -byS - (startsS.get(id) ?? 0))) : 0;
+  const starts = new Map(first.map((id) => [id, startOf(design, id, startsS.get(id) ?? 0)]));
+  const beforeS = grows ? Math.max(0, ...first.map((id) => -byS - starts.get(id)!)) : 0;
   if (beforeS > 0) {
     for (const { id, phase, start } of allMoves(design)) {
       if (phase === "leave" && start.to === "phase" && !first.includes(id)) start.gap = tidy(start.gap + beforeS);
     }
   }
-  for (const id of first) shiftMove(design, id, byS + beforeS, startsS.get(id) ?? 0);
+  for (const id of first) shiftMove(design, id, byS + beforeS, starts.get(id)!);
+}
+
+/** When a move starts, in seconds of its phase; what is prepared and drawn may lag behind keys that repeat. */
+function startOf(design: Design, id: string, drawnS: number): number {
+  const start = findMove(design, id)?.move.start;
+  return start?.to === "phase" ? Math.max(0, start.gap) : drawnS;
 }
 
 /** How long a move takes, in seconds. */
