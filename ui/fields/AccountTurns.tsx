@@ -1,6 +1,7 @@
 import { ArrowDown, ArrowUp, XLg } from "react-bootstrap-icons";
 import type { Field } from "@/core/fields/field";
 import type { AccountsValue, AccountTurn } from "@/core/fields/value";
+import { NumberInput } from "@/ui/parts/NumberInput";
 import type { ControlProps } from "./define";
 
 /** Several accounts that follow one another in the graphic, each with its share of the time. */
@@ -105,19 +106,14 @@ function TurnRow(props: {
           </option>
         ))}
       </select>
-      <input
-        type="number"
-        className="form-control form-control-sm figures"
+      <NumberInput
         aria-label={`Share of account ${number}`}
         title="Its share of the time beside the others"
         min={0.1}
         max={20}
-        step={0.5}
+        step={0.1}
         value={share ?? 1}
-        onChange={(event) => {
-          const wanted = Number(event.target.value);
-          if (wanted >= 0.05 && wanted <= 20) onSet({ share: wanted });
-        }}
+        onChange={(wanted) => onSet({ share: wanted })}
       />
       <button type="button" className="tool" disabled={number === 1} title="Earlier" onClick={() => onMove(-1)}>
         <ArrowUp aria-hidden /> <span className="visually-hidden">Earlier</span>

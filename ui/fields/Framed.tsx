@@ -2,6 +2,7 @@ import type { Format } from "@/core/document/format";
 import type { HouseVideo } from "@/core/document/media";
 import type { FramingPart } from "@/core/fields/value";
 import { FilmStrip } from "@/ui/parts/FilmStrip";
+import { NumberInput } from "@/ui/parts/NumberInput";
 
 type Video = Pick<HouseVideo, "hash" | "frames" | "fps">;
 
@@ -122,27 +123,11 @@ function PlayingRows({
       <FilmStrip video={video} from={playing.from} label="Begins at" onFrom={(from) => onPlaying({ from })} />
       <label className="setting">
         Begins at
-        <input
-          type="number"
-          className="form-control form-control-sm figures"
-          min={0}
-          max={3600}
-          step={0.1}
-          value={playing.from}
-          onChange={(event) => onPlaying({ from: Math.max(0, Number(event.target.value)) })}
-        />
+        <NumberInput min={0} max={3600} step={0.1} value={playing.from} onChange={(from) => onPlaying({ from })} />
       </label>
       <label className="setting">
         Speed
-        <input
-          type="number"
-          className="form-control form-control-sm figures"
-          min={0.1}
-          max={10}
-          step={0.1}
-          value={playing.speed}
-          onChange={(event) => onPlaying({ speed: Math.min(10, Math.max(0.1, Number(event.target.value) || 1)) })}
-        />
+        <NumberInput min={0.1} max={10} step={0.1} value={playing.speed} onChange={(speed) => onPlaying({ speed })} />
       </label>
       <label className="setting">
         At its end

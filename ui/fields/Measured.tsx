@@ -38,8 +38,3 @@ export function inOrder({ min, max, default: start }: { min: number; max: number
   if (changed === "default") return { min: Math.min(low, start), max: Math.max(high, start), default: start };
   return { min: low, max: high, default: Math.min(high, Math.max(low, start)) };
 }
-
-export const between = (min: number, max: number, text: string): number => {
-  const number = Number(text);
-  return Number.isFinite(number) ? Math.min(max, Math.max(min, number)) : min;
-};

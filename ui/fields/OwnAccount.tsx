@@ -1,6 +1,7 @@
 import { wholeMarks } from "@/core/edit/mark-pieces";
 import type { Field } from "@/core/fields/field";
 import { AccountValue } from "@/core/fields/value";
+import { WordsInput } from "@/ui/parts/WordsInput";
 import type { ControlProps } from "./define";
 
 /** An account that the house style has not, written out. */
@@ -23,13 +24,7 @@ export function OwnAccount({ field, value, house, onChange }: ControlProps<Extra
   const text = (key: "network" | "handle", label: string) => (
     <label className="setting">
       {label}
-      <input
-        type="text"
-        className="form-control form-control-sm"
-        maxLength={80}
-        value={own[key]}
-        onChange={(event) => event.target.value.trim() !== "" && set({ [key]: event.target.value })}
-      />
+      <WordsInput maxLength={80} value={own[key]} onChange={(next) => set({ [key]: next })} />
     </label>
   );
   const pick = (key: "mark" | "ground" | "ink", label: string, offered: readonly { id: string; name: string }[]) => (

@@ -1,5 +1,6 @@
 import type { WrittenField } from "@/core/fields/field";
 import { countCharacters } from "@/core/fields/written";
+import { NumberInput } from "@/ui/parts/NumberInput";
 import type { ControlProps, SettingsProps } from "./define";
 
 /** A text with the count of its characters. */
@@ -36,9 +37,6 @@ export function Written({ id, field, value, stopped, onChange, onLeave }: Contro
 }
 
 /** A whole number within limits, as it was typed. */
-const whole = (min: number, max: number, text: string): number =>
-  Math.min(max, Math.max(min, Math.round(Number(text) || 0)));
-
 /** Short forms, one a line, as “Department = Dept”. What is being typed stays as it is until it is left. */
 function ShorterSetting({ field, change }: Pick<SettingsProps<WrittenField>, "field" | "change">) {
   const text = field.shorter.map(({ long, short }) => `${long} = ${short}`).join("\n");
@@ -89,24 +87,22 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
       </label>
       <span className="setting setting--pair d-flex align-items-center d-flex gap-8">
         Characters, from
-        <input
-          type="number"
-          className="form-control form-control-sm figures"
+        <NumberInput
+          whole
           min={0}
           max={field.max}
           aria-label="Fewest characters"
           value={field.min}
-          onChange={(event) => change({ min: whole(0, field.max, event.target.value) })}
+          onChange={(min) => change({ min })}
         />
         to
-        <input
-          type="number"
-          className="form-control form-control-sm figures"
-          min={1}
+        <NumberInput
+          whole
+          min={Math.max(1, field.min)}
           max={500}
           aria-label="Most characters"
           value={field.max}
-          onChange={(event) => change({ max: whole(Math.max(1, field.min), 500, event.target.value) })}
+          onChange={(max) => change({ max })}
         />
       </span>
       <ShorterSetting field={field} change={change} />

@@ -1,4 +1,5 @@
 import { MarkPicture } from "@/ui/parts/MarkPicture";
+import { NumberInput } from "@/ui/parts/NumberInput";
 import { AccountTurns } from "./AccountTurns";
 import { Choices } from "./Choices";
 import { defineControl } from "./define";
@@ -32,16 +33,7 @@ export const control = defineControl<"account">({
         <OfferSettings field={field} offered={offered} change={change} />
         <label className="setting">
           How many may follow one another in the graphic
-          <input
-            type="number"
-            className="form-control form-control-sm figures"
-            min={1}
-            max={8}
-            value={field.turns}
-            onChange={(event) =>
-              change({ turns: Math.min(8, Math.max(1, Math.round(Number(event.target.value) || 1))) })
-            }
-          />
+          <NumberInput whole min={1} max={8} value={field.turns} onChange={(turns) => change({ turns })} />
         </label>
       </>
     );

@@ -1,9 +1,10 @@
 import { Trash } from "react-bootstrap-icons";
 import { freshId } from "@/core/edit/blank";
 import type { Field } from "@/core/fields/field";
+import { NumberInput } from "@/ui/parts/NumberInput";
+import { WordsInput } from "@/ui/parts/WordsInput";
 import { Choices } from "./Choices";
 import { defineControl, type SettingsProps } from "./define";
-import { between } from "./Measured";
 
 type ChoiceField = Extract<Field, { kind: "choice" }>;
 
@@ -12,7 +13,6 @@ function OptionSettings({ field, change }: SettingsProps<ChoiceField>) {
   const { options } = field;
   const put = (i: number, part: object) =>
     change({ options: options.map((old, j) => (j === i ? { ...old, ...part } : old)) });
-  const numeric = typeof options[0]!.value === "number";
   const add = () => {
     const id = freshId("option", new Set(options.map((option) => option.id)));
     change({ options: [...options, { ...options[options.length - 1]!, id, label: `Option ${options.length + 1}` }] });
@@ -33,25 +33,31 @@ function OptionSettings({ field, change }: SettingsProps<ChoiceField>) {
             checked={field.default === id}
             onChange={() => change({ default: id })}
           />
-          <input
-            type="text"
-            className="form-control form-control-sm"
-            aria-label={`Name of option ${i + 1}`}
+          <WordsInput
+            label={`Name of option ${i + 1}`}
             value={label}
             maxLength={80}
-            onChange={(event) => event.target.value.trim() !== "" && put(i, { label: event.target.value })}
+            onChange={(next) => put(i, { label: next })}
           />
-          <input
-            type={numeric ? "number" : "text"}
-            step="any"
-            className="form-control form-control-sm"
-            aria-label={`Value of option ${i + 1}`}
-            value={value}
-            maxLength={500}
-            onChange={(event) =>
-              put(i, { value: numeric ? between(-10000, 10000, event.target.value) : event.target.value })
-            }
-          />
+          {typeof value === "number" ? (
+            <NumberInput
+              step="any"
+              min={-10000}
+              max={10000}
+              aria-label={`Value of option ${i + 1}`}
+              value={value}
+              onChange={(next) => put(i, { value: next })}
+            />
+          ) : (
+            <input
+              type="text"
+              className="form-control form-control-sm"
+              aria-label={`Value of option ${i + 1}`}
+              value={value}
+              maxLength={500}
+              onChange={(event) => put(i, { value: event.target.value })}
+            />
+          )}
           <button
             type="button"
             className="small-button"

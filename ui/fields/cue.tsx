@@ -1,6 +1,7 @@
 import type { Field } from "@/core/fields/field";
+import { NumberInput } from "@/ui/parts/NumberInput";
 import { defineControl, type SettingsProps } from "./define";
-import { between, inOrder, Measured } from "./Measured";
+import { inOrder, Measured } from "./Measured";
 
 type CueField = Extract<Field, { kind: "cue" }>;
 
@@ -17,17 +18,13 @@ function CueSettings({ field, change }: SettingsProps<CueField>) {
       {cueTimes.map(([key, label]) => (
         <label key={key} className="setting">
           {label}
-          <input
-            type="number"
-            className="form-control form-control-sm figures"
+          <NumberInput
+            late
             min={0}
             max={3600}
             step={0.1}
             value={field[key]}
-            onChange={(event) =>
-              event.target.value !== "" &&
-              change(inOrder({ ...field, [key]: between(0, 3600, event.target.value) }, key))
-            }
+            onChange={(next) => change(inOrder({ ...field, [key]: next }, key))}
           />
         </label>
       ))}

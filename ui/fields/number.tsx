@@ -1,6 +1,7 @@
 import type { Field } from "@/core/fields/field";
+import { NumberInput } from "@/ui/parts/NumberInput";
 import { defineControl, type SettingsProps } from "./define";
-import { between, inOrder, Measured } from "./Measured";
+import { inOrder, Measured } from "./Measured";
 
 type NumberField = Extract<Field, { kind: "number" }>;
 
@@ -9,17 +10,13 @@ function NumberSettings({ field, change }: SettingsProps<NumberField>) {
   const box = (key: "min" | "max" | "step" | "default", label: string) => (
     <label className="setting">
       {label}
-      <input
-        type="number"
-        className="form-control form-control-sm figures"
+      <NumberInput
+        late
         step="any"
+        min={key === "step" ? 0.0001 : -10000}
+        max={10000}
         value={field[key]}
-        onChange={(event) => {
-          if (event.target.value === "") return;
-          const least = key === "step" ? 0.0001 : -10000;
-          const next = between(least, 10000, event.target.value);
-          change(key === "step" ? { step: next } : inOrder({ ...field, [key]: next }, key));
-        }}
+        onChange={(next) => change(key === "step" ? { step: next } : inOrder({ ...field, [key]: next }, key))}
       />
     </label>
   );

@@ -1,5 +1,5 @@
+import { NumberInput } from "@/ui/parts/NumberInput";
 import { defineControl } from "./define";
-import { between } from "./Measured";
 import { Written, WrittenSettings } from "./Written";
 
 export const control = defineControl<"text">({
@@ -9,14 +9,7 @@ export const control = defineControl<"text">({
       <WrittenSettings field={field} house={house} change={change} />
       <label className="setting">
         Most lines
-        <input
-          type="number"
-          className="form-control form-control-sm figures"
-          min={1}
-          max={12}
-          value={field.lines}
-          onChange={(event) => change({ lines: Math.round(between(1, 12, event.target.value)) })}
-        />
+        <NumberInput whole min={1} max={12} value={field.lines} onChange={(lines) => change({ lines })} />
       </label>
     </>
   ),

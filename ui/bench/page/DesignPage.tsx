@@ -1,6 +1,7 @@
 "use client";
 import type { Design } from "@/core/document/design";
 import { frameRates, rateName } from "@/core/document/fps";
+import { WordsInput } from "@/ui/parts/WordsInput";
 import { useBench, useBenchStore } from "../store";
 import { MotionSets } from "../motion/MotionSets";
 import { FinishRows } from "./FinishRows";
@@ -22,15 +23,12 @@ export function DesignPage() {
   const put = usePut();
   return (
     <div className="leaf-page">
-      <input
-        type="text"
+      <WordsInput
         className="leaf-page__name bg-none font-serif fs-20 fw-semibold p-0 w-100"
-        aria-label="Name of the design"
+        label="Name of the design"
         value={document.name}
         maxLength={80}
-        onChange={(event) =>
-          event.target.value.trim() !== "" && put("Rename the design", { name: event.target.value }, true)
-        }
+        onChange={(name) => put("Rename the design", { name }, true)}
       />
       <p className="leaf__say">Choose a layer on the stage or in the strip to see its page.</p>
       <section className="leaf" aria-label="About">

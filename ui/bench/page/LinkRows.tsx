@@ -4,6 +4,7 @@ import type { Layer } from "@/core/document/layer";
 import { linkReads, type Link } from "@/core/document/link";
 import { linkLabels } from "@/core/edit/driven-facts";
 import { readSum, SumError } from "@/core/link/sum";
+import { WordsInput } from "@/ui/parts/WordsInput";
 import { NumberBox } from "./NumberBox";
 import { useBoxes } from "./PlaceSection";
 import { Choice, Row, type Option, NumberLine } from "./rows";
@@ -146,13 +147,12 @@ function SumRows({
         </Row>
       ))}
       <Row label="Sum">
-        <input
-          type="text"
+        <WordsInput
+          label="Sum"
           className={`form-control form-control-sm figures${fault ? " is-invalid" : ""}`}
-          aria-label="Sum"
           title={fault}
           value={link.sum}
-          onChange={(event) => event.target.value && change({ ...link, sum: event.target.value }, true)}
+          onChange={(sum) => change({ ...link, sum }, true)}
         />
       </Row>
       {fault && <p className="row-of__fault text-primary fs-12 lh-sm m-0">{fault}</p>}

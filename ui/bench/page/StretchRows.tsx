@@ -2,6 +2,7 @@
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Stretch } from "@/core/document/text";
+import { WordsInput } from "@/ui/parts/WordsInput";
 import { useBench } from "../store";
 import { ColourBox } from "./ColourBox";
 import { NumberBox } from "./NumberBox";
@@ -90,13 +91,11 @@ function WhichWords({ stretch, change }: StretchProps) {
       </Row>
       {stretch.of.kind === "find" && (
         <Row label="Words">
-          <input
-            type="text"
-            className="form-control form-control-sm"
-            aria-label="Words to find"
+          <WordsInput
+            label="Words to find"
             maxLength={200}
             value={stretch.of.text}
-            onChange={(event) => event.target.value && change({ of: { kind: "find", text: event.target.value } }, true)}
+            onChange={(text) => change({ of: { kind: "find", text } }, true)}
           />
         </Row>
       )}

@@ -3,6 +3,7 @@ import { InputCursorText, Trash } from "react-bootstrap-icons";
 import { addCue, moveCue, removeCue } from "@/core/edit/cues";
 import { exposeCue } from "@/core/edit/fields";
 import type { StagePlayer } from "@/ui/stage/player";
+import { WordsInput } from "@/ui/parts/WordsInput";
 import { NumberBox } from "../page/NumberBox";
 import { useBench, useBenchStore } from "../store";
 
@@ -19,18 +20,17 @@ export function CueList({ player }: { player: StagePlayer }) {
           const filled = fields.some((field) => field.kind === "cue" && field.cue === id);
           return (
             <li key={id}>
-              <input
-                type="text"
-                aria-label={`Name of the cue ${name}`}
+              <WordsInput
+                className=""
+                label={`Name of the cue ${name}`}
                 value={name}
                 maxLength={80}
-                onChange={(event) =>
-                  event.target.value.trim() !== "" &&
+                onChange={(next) =>
                   edit(
                     "Name a cue",
                     (draft) => {
                       const cue = draft.cues.find((other) => other.id === id);
-                      if (cue) cue.name = event.target.value;
+                      if (cue) cue.name = next;
                     },
                     `cue name ${id}`,
                   )
