@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
-import type { Browser, Page } from "puppeteer-core";
+import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import type { Design } from "@/core/document/design";
+import { readDesign } from "@/demo/designs";
 import { as, base, until } from "../support/api";
 import { BenchHand } from "../support/bench";
 import { openBrowser, press, signedIn } from "../support/browser";
@@ -330,6 +331,59 @@ test("the papers stand over the bars however narrow the strip is pulled", async 
     10,
   );
   expect(await place(".papers")).toEqual(await place(".strip__lane"));
+  expect(errors).toEqual([]);
+  await page.close();
+});
+
+test("figures and names of a form are typed as they are written, and put right when they are left", async () => {
+  const { page, errors } = await signedIn(browser, "tomas");
+  const { id } = (await as("tomas", "POST", "/api/designs", { name: "Typed" })).data as { id: string };
+  started.push(id);
+  const amount = { id: "amount", kind: "number", label: "Amount", min: 2, max: 8, step: 1, default: 4 };
+  const drives = [{ layer: "role", property: "place.dx" }];
+  const strap = readDesign("name-strap");
+  const typedIn = { ...strap, id, name: "Typed", fields: [...strap.fields, { ...amount, drives }] };
+  const replaced = await as("tomas", "POST", `/api/designs/${id}/replace`, { revision: 1, document: typedIn });
+  expect(replaced.error).toBeUndefined();
+  await page.goto(`${base}/bench/${id}`);
+  await page.waitForSelector(".overlay__hit");
+  await press(page, ".bench__bar .tool", /^Fields/);
+  const typed = async (label: string, keys: string) => {
+    await page.waitForSelector(".fields-dialog__settings");
+    const box = await page.evaluateHandle(
+      (name) =>
+        [...document.querySelectorAll<HTMLInputElement>(".fields-dialog__settings input")].find(
+          (e) => e.ariaLabel === name || e.closest("label")?.textContent?.trim() === name,
+        )!,
+      label,
+    );
+    await (box as ElementHandle<HTMLInputElement>).click({ count: 3 });
+    await page.keyboard.type(keys);
+    await page.keyboard.press("Tab");
+    return box.evaluate((e) => (e as HTMLInputElement).value);
+  };
+  await press(page, ".fields-dialog__pick", /^Amount/);
+  expect(await typed("In steps of", "0.5")).toBe("0.5");
+  expect(await typed("At least", "-5")).toBe("-5");
+  expect(await typed("At most", "12")).toBe("12");
+  expect(await typed("At most", "20000")).toBe("10000");
+  await press(page, ".fields-dialog__pick", /^Name/);
+  expect(await typed("Fewest characters", "20")).toBe("20");
+  expect(await typed("Most characters", "40")).toBe("40");
+  expect(await typed("Most characters", "4")).toBe("20");
+  await until(
+    async () => (await draft(id)).fields,
+    (fields) => {
+      const name = fields.find((field) => field.id === "name")!;
+      const number = fields.find((field) => field.id === "amount")!;
+      const wanted = { min: -5, max: 10000, step: 0.5, default: 4 };
+      return (
+        JSON.stringify({ ...name, ...{ min: 20, max: 20 } }) === JSON.stringify(name) &&
+        Object.entries(wanted).every(([key, value]) => (number as unknown as Record<string, unknown>)[key] === value)
+      );
+    },
+    10,
+  );
   expect(errors).toEqual([]);
   await page.close();
 });
