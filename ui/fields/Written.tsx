@@ -85,7 +85,7 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
           onChange={(event) => change({ default: event.target.value })}
         />
       </label>
-      <span className="setting setting--pair d-flex align-items-center d-flex gap-8">
+      <span className="setting setting--pair align-items-center gap-8">
         Characters, from
         <NumberInput
           whole

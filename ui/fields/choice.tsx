@@ -25,7 +25,7 @@ function OptionSettings({ field, change }: SettingsProps<ChoiceField>) {
     <fieldset className="setting">
       <legend>On offer</legend>
       {options.map(({ id, label, value }, i) => (
-        <span key={id} className="setting setting--pair d-flex align-items-center d-flex gap-8">
+        <span key={id} className="setting setting--pair align-items-center gap-8">
           <input
             type="radio"
             name={`start ${field.id}`}

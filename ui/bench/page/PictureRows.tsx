@@ -29,7 +29,7 @@ function TakeApart({ layer }: { layer: Layer }) {
   };
   const drawn = house.marks.some((mark) => mark.id === id && mark.drawing && !mark.piece);
   return (
-    <p className="put-on d-flex flex-wrap gap-8">
+    <p className="put-on d-flex flex-wrap">
       {pieces.length > 0 && (
         <button type="button" className="chip" onClick={part}>
           Part into its {pieces.length} pieces
