@@ -72,6 +72,28 @@ test("rows are walked through by keys, undone, copied, moved and taken away", as
   await until(names, (seen) => seen.length === 40 && seen[0] === "Speaker number 1", 10);
 });
 
+test("a row is filled in through a link by somebody without an account", async () => {
+  await (await cell(1, 1)).click();
+  await press(page, ".sheet__tools .tool", /^Share/);
+  await press(page, ".modal-footer .btn", "Make the link");
+  const box = await page.waitForSelector("[aria-label='Address of the link']");
+  const address = await box!.evaluate((e) => (e as HTMLInputElement).value);
+  await press(page, ".modal-footer .btn", "Copy it");
+  await page.waitForFunction(() => /copied|marked/.test(document.querySelector(".modal-body")!.textContent!));
+  await page.click(".paper-dialog__close");
+  const elsewhere = await browser.createBrowserContext();
+  const phone = await elsewhere.newPage();
+  await phone.setViewport({ width: 390, height: 844 });
+  await phone.goto(base + new URL(address).pathname);
+  const name = ".field[data-field=name] input";
+  await phone.waitForSelector(name);
+  await phone.click(name, { count: 3 });
+  await phone.type(name, "Ibis Larkspur");
+  await until(names, (seen) => seen[0] === "Ibis Larkspur", 10);
+  await elsewhere.close();
+  await page.bringToFront();
+});
+
 test("what somebody else writes appears, other cells merge, and the same cell asks", async () => {
   const [first, second] = await rows();
   const send = (row: string, column: string, was: unknown, to: string) =>

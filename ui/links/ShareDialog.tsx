@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import { LinkMade, type NewLink } from "@/contract/links";
 import { call } from "@/ui/parts/api";
@@ -43,9 +43,11 @@ export function ShareDialog({ shared, about, onClose }: { shared: Shared; about:
   };
   return (
     <PaperDialog title={`Share ${about}`} onClose={onClose}>
-      <Modal.Body className="d-grid gap-12">
-        {address === undefined ? (
-          <>
+      {address !== undefined ? (
+        <MadeAddress address={address} />
+      ) : (
+        <>
+          <Modal.Body className="d-grid gap-12">
             <p className="m-0">
               {shared.kind === "fill"
                 ? "Whoever holds the link fills in this row, on a phone if they like, and sees it in all formats. They see nothing else."
@@ -75,32 +77,50 @@ export function ShareDialog({ shared, about, onClose }: { shared: Shared; about:
               />
             </label>
             {fault && <Notice weight="stop">{fault}</Notice>}
-          </>
-        ) : (
-          <>
-            <p className="m-0" role="status">
-              This address is shown once. It is listed under <i>Links</i>, where it can be ended.
-            </p>
-            <input
-              className="form-control"
-              readOnly
-              aria-label="Address of the link"
-              value={address}
-              onFocus={(event) => event.target.select()}
-            />
-          </>
-        )}
+          </Modal.Body>
+          <Modal.Footer>
+            <Button disabled={busy} onClick={() => void make()}>
+              Make the link
+            </Button>
+          </Modal.Footer>
+        </>
+      )}
+    </PaperDialog>
+  );
+}
+
+/** The address, once, and a press that copies it. */
+function MadeAddress({ address }: { address: string }) {
+  const box = useRef<HTMLInputElement>(null);
+  const [copied, setCopied] = useState<string>();
+  const copy = async () => {
+    box.current?.select();
+    // A page without a certificate has no clipboard; there it is marked, to be copied by hand.
+    const done = await navigator.clipboard?.writeText(address).then(
+      () => true,
+      () => false,
+    );
+    setCopied(done ? "It is copied." : "It is marked now: copy it with Ctrl C.");
+  };
+  return (
+    <>
+      <Modal.Body className="d-grid gap-12">
+        <p className="m-0" role="status">
+          This address is shown once. It is listed under <i>Links</i>, where it can be ended. {copied}
+        </p>
+        <input
+          ref={box}
+          className="form-control"
+          readOnly
+          aria-label="Address of the link"
+          value={address}
+          onFocus={(event) => event.target.select()}
+        />
       </Modal.Body>
       <Modal.Footer>
-        {address === undefined ? (
-          <Button disabled={busy} onClick={() => void make()}>
-            Make the link
-          </Button>
-        ) : (
-          <Button onClick={() => void navigator.clipboard?.writeText(address)}>Copy it</Button>
-        )}
+        <Button onClick={() => void copy()}>Copy it</Button>
       </Modal.Footer>
-    </PaperDialog>
+    </>
   );
 }
 
