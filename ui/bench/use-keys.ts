@@ -1,6 +1,7 @@
 "use client";
 import { useEffect } from "react";
 import { nudge } from "@/core/edit/arrange";
+import { elsewhere, freeKeys } from "@/ui/parts/free-keys";
 import { followClipboard } from "./clipboard";
 import { commandFor, type Workplace } from "./commands";
 import type { StageView } from "./stage/stage-view";
@@ -9,8 +10,6 @@ import type { StageView } from "./stage/stage-view";
 const boxes = "input:not([type=checkbox], [type=range], [type=radio]), textarea, [contenteditable]";
 /** What Space presses. */
 const pressable = "button, a, label, [role=treeitem]";
-/** What lies over the bench and has keys of its own. */
-const elsewhere = "[role=dialog], .dropdown-menu, .popover";
 const listKeys: ReadonlySet<string> = new Set([
   "ArrowUp",
   "ArrowDown",
@@ -28,14 +27,11 @@ const typing = new WeakSet<HTMLElement>();
 /** Keys of the bench, wherever nothing is being written. */
 export function useKeys(place: Workplace, view: StageView): void {
   useEffect(() => {
-    // Whoever goes by keys keeps their place; whoever chose with the mouse is done with the list.
-    let byPointer = false;
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
       const box = target.closest<HTMLElement>(boxes);
       const command = event.ctrlKey || event.metaKey;
       const list = target.closest<HTMLElement>("select, input[type=range], input[type=radio]");
-      byPointer = false;
       if ((event.key === "Enter" || event.key === "Escape") && (list || (box && !box.matches("textarea")))) {
         // The box itself has dealt with it by then.
         setTimeout(() => (box ?? list)!.blur());
@@ -65,36 +61,19 @@ export function useKeys(place: Workplace, view: StageView): void {
     };
     const typed = (event: Event) => typing.add(event.target as HTMLElement);
     const left = (event: FocusEvent) => typing.delete(event.target as HTMLElement);
-    // After a choice with the mouse the keys belong to the design again.
-    const pointed = () => void (byPointer = true);
-    const chose = (event: Event) => {
-      if (!byPointer) return;
-      const control = (event.target as HTMLElement).closest<HTMLElement>(
-        "select, input[type=checkbox], input[type=range], input[type=radio]",
-      );
-      if (control && !control.closest(elsewhere)) setTimeout(() => control.blur());
-    };
-    const pressed = (event: MouseEvent) => {
-      const button = (event.target as HTMLElement).closest<HTMLElement>("button");
-      if (event.detail > 0 && button && !button.closest(elsewhere)) setTimeout(() => button.blur());
-    };
     window.addEventListener("input", typed);
     window.addEventListener("focusout", left);
-    window.addEventListener("pointerdown", pointed, true);
-    window.addEventListener("change", chose);
-    window.addEventListener("click", pressed);
     window.addEventListener("keydown", onKey);
     window.addEventListener("keyup", onKeyUp);
     const unfollow = followClipboard(place.store);
+    const held = freeKeys();
     return () => {
       window.removeEventListener("keydown", onKey);
       window.removeEventListener("keyup", onKeyUp);
       window.removeEventListener("input", typed);
       window.removeEventListener("focusout", left);
-      window.removeEventListener("pointerdown", pointed, true);
-      window.removeEventListener("change", chose);
-      window.removeEventListener("click", pressed);
       unfollow();
+      held();
     };
   }, [place, view]);
 }

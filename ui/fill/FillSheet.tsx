@@ -1,13 +1,13 @@
 "use client";
 import { Button } from "react-bootstrap";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { FillDesk } from "@/contract/releases";
 import { Notice } from "@/ui/parts/Notice";
 import type { Plate } from "@/ui/stage/FormatStage";
 import { FormatWall } from "@/ui/stage/FormatWall";
 import { PlateChoice } from "@/ui/stage/PlateChoice";
-import type { StagePlayer } from "@/ui/stage/player";
 import { Transport } from "@/ui/stage/Transport";
+import { useStageKeys } from "@/ui/stage/use-stage-keys";
 import { ExportPanel } from "./ExportPanel";
 import { FramingDesk, type Framer } from "@/ui/fields/framing-desk";
 import type { SheetStore } from "@/ui/sheets/store";
@@ -40,24 +40,6 @@ function Kept({ store }: { store: SheetStore }) {
   useHearing(store);
   useLeaving(store);
   return null;
-}
-
-/** Keys of the stage, wherever nothing is being written or pressed. */
-function useStageKeys(player: StagePlayer, onGuides: () => void): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (target.closest("input, textarea, select, button, a")) return;
-      if (event.key === " ") player.toggle();
-      else if (event.key === ",") player.step(-1);
-      else if (event.key === ".") player.step(1);
-      else if (event.key === "g") onGuides();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [player, onGuides]);
 }
 
 function FillStage(props: { desk: FillDesk; filling: Filling; framer: Framer | undefined }) {

@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import type { LivePress } from "@/core/document/live";
+import { elsewhere, freeKeys } from "@/ui/parts/free-keys";
 import { Notice } from "@/ui/parts/Notice";
 import { Segments } from "@/ui/parts/Segments";
 import { AirCanvas } from "./AirCanvas";
@@ -61,7 +62,7 @@ function useRemoteKeys(standing: Standing | undefined, press: (wanted: LivePress
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       const target = event.target as HTMLElement;
-      if (target.closest("input, textarea, select") || (event.key === " " && target.closest("button"))) return;
+      if (target.closest(elsewhere) || (event.key === " " && target.closest("button, input, a"))) return;
       const { standing: now, press: go } = latest.current;
       const figure = Number(event.key);
       const kind = Object.hasOwn(keys, event.key) ? keys[event.key] : undefined;
@@ -73,7 +74,12 @@ function useRemoteKeys(standing: Standing | undefined, press: (wanted: LivePress
       event.preventDefault();
     };
     window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
+    // What was pressed by hand is not pressed again by Space, which shows the next.
+    const held = freeKeys();
+    return () => {
+      window.removeEventListener("keydown", onKey);
+      held();
+    };
   }, []);
 }
 

@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { PauseFill, PlayFill } from "react-bootstrap-icons";
 import { Button } from "react-bootstrap";
 import type { Format } from "@/core/document/format";
@@ -9,6 +9,7 @@ import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
 import { PlateChoice } from "@/ui/stage/PlateChoice";
 import type { StagePlayer } from "@/ui/stage/player";
 import { usePlayerView } from "@/ui/stage/use-player";
+import { useStageKeys } from "@/ui/stage/use-stage-keys";
 import { clock } from "./names";
 
 /** The order in one format, played and stopped. */
@@ -22,18 +23,7 @@ export function OrderStage(props: {
   const stage = usePlayerView(player, (view) => view.stage);
   const [plate, setPlate] = useState<Plate>("dark");
   const [guides, setGuides] = useState(false);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if ((event.target as HTMLElement).closest("input, textarea, select, button, a, [role=dialog]")) return;
-      if (event.key === " ") player.toggle();
-      else if (event.key === ",") player.step(-1);
-      else if (event.key === ".") player.step(1);
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [player]);
+  useStageKeys(player);
   return (
     <section className="order__stage" aria-label="Preview">
       <div className="align-items-center d-flex flex-wrap gap-12 mb-8">
