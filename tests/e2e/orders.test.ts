@@ -279,10 +279,12 @@ test("a spelling mistake is put right on the air, and two at the remote see one 
   // After presses by hand the keys are the remote's again.
   await remote.keyboard.press("h");
   await remote.waitForFunction(() => document.querySelector(".remote__last")?.textContent?.startsWith("Hidden"));
-  await remote.click("[data-press=back]");
-  await remote.waitForFunction(() => document.querySelector(".remote__last")?.textContent?.startsWith("Back"));
+  await remote.keyboard.press("1");
+  await remote.waitForFunction(() => document.querySelector(".remote__last")?.textContent?.startsWith("Shown"));
+  await remote.click("[data-press=again]");
+  await remote.waitForFunction(() => document.querySelector(".remote__last")?.textContent?.startsWith("Again"));
   await remote.keyboard.press("Space");
-  await remote.waitForFunction(() => !document.querySelector(".remote__last")?.textContent?.startsWith("Back"));
+  await remote.waitForFunction(() => document.querySelector(".remote__last")?.textContent?.startsWith("Next"));
   await remote.waitForSelector(".remote__cues");
   expect(await remote.$$eval(".remote__cues tbody tr", (rows) => rows.length)).toBe(2);
   expect(errors).toEqual([]);
