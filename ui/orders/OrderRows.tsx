@@ -110,6 +110,7 @@ const EntryRow = memo(function EntryRow(props: {
           aria-current={isChosen}
           onClick={open}
           title="Open it (Alt ↑ and Alt ↓ move it)"
+          aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
           onKeyDown={(event) => {
             if (!event.altKey || !movable || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
             event.preventDefault();

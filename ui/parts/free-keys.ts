@@ -22,7 +22,9 @@ export function freeKeys(): () => void {
   };
   const pressed = (event: MouseEvent) => {
     const control = (event.target as HTMLElement).closest<HTMLElement>("button, input[type=radio]");
-    if (event.detail > 0 && control && !control.closest(elsewhere)) setTimeout(() => control.blur());
+    // What has keys of its own keeps them.
+    const free = control && !control.closest(`${elsewhere}, [aria-keyshortcuts]`);
+    if (event.detail > 0 && free) setTimeout(() => control.blur());
   };
   window.addEventListener("keydown", keyed, true);
   window.addEventListener("pointerdown", pointed, true);
