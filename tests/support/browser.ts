@@ -35,15 +35,17 @@ export async function signedIn(browser: Browser, who: Who): Promise<{ page: Page
 /** How long something that is to be pressed may take to appear. */
 const pressableMs = 15_000;
 
-/** Presses the first element of a kind that reads like this, as soon as there is one. */
+/** Presses the first element of a kind that reads like this, as soon as there is one that can be pressed. */
 export async function press(page: Page, selector: string, text: string | RegExp): Promise<void> {
   const good = (found: string) => (typeof text === "string" ? found.trim() === text : text.test(found));
   await page.waitForSelector(selector);
   for (const end = Date.now() + pressableMs; Date.now() < end; await pause(100)) {
     for (const element of await page.$$(selector)) {
       // Drawn anew between being found and read, it is found again in the next round.
-      const found = await element.evaluate((e) => e.textContent ?? "").catch(() => "");
-      if (good(found)) return element.click();
+      const found = await element
+        .evaluate((e) => (e.matches(":disabled") ? undefined : (e.textContent ?? "")))
+        .catch(() => undefined);
+      if (found !== undefined && good(found)) return element.click();
     }
   }
   throw new Error(`nothing like “${text}” among ${selector}`);
