@@ -30,11 +30,7 @@ export function ScheduleForm({
     if (kind === "demand") onChange({ kind });
     // From the hour on, so that every five minutes is at five past.
     else if (kind === "every") onChange({ kind, minutes: 5, fromMs: Math.floor(Date.now() / hourMs) * hourMs });
-    else {
-      const minutes = [20 * 60];
-      setTyped(minutes.map(timeOf).join(", "));
-      onChange({ kind: "clock", minutes, offsetMinutes: -new Date().getTimezoneOffset() });
-    }
+    else onChange({ kind: "clock", minutes: [20 * 60], offsetMinutes: -new Date().getTimezoneOffset() });
   };
   const setTimes = () => {
     const words = typed.split(/[,;\s]+/).filter((word) => word !== "");

@@ -1,10 +1,13 @@
 "use client";
-import { useState, type ReactNode } from "react";
+import { useState, type CSSProperties, type ReactNode } from "react";
 import type { Format } from "@/core/document/format";
 import { FormatStage, type Plate } from "./FormatStage";
 import type { StagePlayer } from "./player";
 
 const ratio = (format: Format) => format.width / format.height;
+const across = (formats: readonly Format[]) => formats.reduce((sum, format) => sum + ratio(format), 0);
+/** How wide the wall is for its height with one format of each shape; it is never drawn higher than for that. */
+const usualSpread = 1.5;
 
 /**
  * All formats at once, as large as they go: lying ones on top, upright ones at the side, the rest below. One that is
@@ -60,8 +63,10 @@ export function FormatWall({
   const upright = formats.filter((format) => ratio(format) < 0.7);
   const lying = formats.filter((format) => ratio(format) > 1.4);
   const rest = formats.filter((format) => !upright.includes(format) && !lying.includes(format));
+  // More of them at the side or in a row make all of it lower, so that it stays within its box.
+  const spread = Math.max(usualSpread, Math.max(across(lying) * 0.53, across(rest) * 0.47) + across(upright));
   return (
-    <div className={`format-wall${state}`}>
+    <div className={`format-wall${state}`} style={{ "--spread": spread } as CSSProperties}>
       <div className="d-flex flex-column gap-10 justify-content-between">
         {row(lying)}
         {row(rest, "format-wall__row--rest")}
