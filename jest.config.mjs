@@ -19,8 +19,8 @@ const config = {
       displayName: "unit",
       testMatch: ["<rootDir>/{core,contract,render,server,worker,ui,cli,demo,scripts}/**/*.test.ts"],
     },
-    // A busy machine answers late: what hangs is told after a minute, what is slow is no fault.
-    { ...common, displayName: "e2e", testMatch: ["<rootDir>/tests/**/*.test.ts"], testTimeout: 60_000 },
+    // A busy machine answers late: what hangs is told after two minutes, what is slow is no fault.
+    { ...common, displayName: "e2e", testMatch: ["<rootDir>/tests/**/*.test.ts"], testTimeout: 120_000 },
   ],
 };
 

@@ -4,7 +4,7 @@ import { addEvent } from "@/server/db/events";
 import { inTransaction } from "@/server/db/transaction";
 import { base, cookieOf, pause, send, startExport, as } from "../support/api";
 
-jest.setTimeout(30_000);
+jest.setTimeout(120_000);
 afterAll(disconnect);
 
 interface Told {

@@ -4,7 +4,7 @@ import { as, base, cookieOf, resultOf } from "../support/api";
 
 /* Pictures made into marks, by whoever may, and what is wrong told where it came from. */
 
-jest.setTimeout(60_000);
+jest.setTimeout(120_000);
 
 async function brought(svg: string): Promise<string> {
   const body = await sharp(Buffer.from(svg)).png().toBuffer();

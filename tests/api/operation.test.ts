@@ -78,7 +78,6 @@ test("one id leads from a call to the job it asked for and to the worker’s log
         .split("\n")
         .filter((line) => line.includes(trace)),
     (found) => found.some((line) => line.includes("job done")),
-    20,
   );
   expect(JSON.parse(lines.find((line) => line.includes("job done"))!)).toMatchObject({ request: trace, job: job.id });
   const made = await send("GET", "/api/health", { headers: { "x-request-id": "<script>" } });

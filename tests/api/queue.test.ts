@@ -10,7 +10,7 @@ import { noteWorker, queueAhead, readQueueFacts } from "@/server/db/workers";
 import { newId } from "@/server/db/ids";
 import * as queue from "@/server/db/jobs";
 
-jest.setTimeout(60_000);
+jest.setTimeout(120_000);
 
 /** The instance's own worker must not take these jobs: it stands still meanwhile. */
 const workerPid = Number(readFileSync(join(process.env.RUBRICK_TEST_FOLDER ?? ".rubrick", "worker.pid"), "utf8"));

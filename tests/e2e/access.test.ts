@@ -125,7 +125,6 @@ describe.each(screens)("%s", (pattern) => {
       const stop = await until(
         () => stopNow(owner),
         (now) => now?.seen !== false,
-        3,
       ).catch(() => stopNow(owner));
       if (!stop) break;
       expect(stop).toMatchObject({ marked: true, seen: true });

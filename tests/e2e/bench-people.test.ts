@@ -50,7 +50,6 @@ describe("the bench", () => {
     const moved = await until(
       () => place(id, "name"),
       ({ dx }) => dx > 11,
-      10,
     );
     const scale = await page.$eval(".overlay", (e) => 1920 / e.getBoundingClientRect().width);
     expect(moved.dx).toBeCloseTo(10.2 + (60 * scale) / 10.8, 1);
@@ -63,7 +62,6 @@ describe("the bench", () => {
     const nudged = await until(
       () => place(id, "name"),
       ({ dy }) => dy > moved.dy + 0.5,
-      10,
     );
     expect([nudged.dx - moved.dx, nudged.dy - moved.dy].map((n) => Math.round(n * 100) / 100)).toEqual([-0.1, 1]);
 
@@ -80,7 +78,7 @@ describe("the bench", () => {
     await page.mouse.up();
     const width = async () =>
       (await draft(id)).document.layers.find((l: { id: string }) => l.id === "name-panel").width;
-    const wider = await until(width, ({ after }) => after > 4, 10);
+    const wider = await until(width, ({ after }) => after > 4);
     expect(wider.after).toBeCloseTo(3.4 + (30 * scale) / 10.8, 1);
 
     for (let i = 0; i < 4; i++) {
@@ -91,7 +89,6 @@ describe("the bench", () => {
     const back = await until(
       async () => (await draft(id)).document,
       (now) => JSON.stringify(now) === JSON.stringify(before),
-      10,
     );
     expect(back).toEqual(before);
     expect(errors).toEqual([]);
@@ -115,7 +112,6 @@ describe("the bench", () => {
     await until(
       async () => [(await place(id, "name")).dx, (await place(id, "role")).dx],
       ([name, role]) => name === 14 && role === 9,
-      15,
     );
     await page.bringToFront();
     await page.waitForFunction(() =>
@@ -130,7 +126,6 @@ describe("the bench", () => {
     await until(
       async () => [(await place(id, "name")).dx, (await place(id, "role")).dx],
       ([name, role]) => name !== 14 && role === 9,
-      15,
     );
     expect(await page.$(".conflict")).toBeNull();
     expect(errors).toEqual([]);
@@ -165,12 +160,10 @@ describe("the bench", () => {
     await until(
       () => page.$$eval(".conflict", (all) => all.length),
       (count) => count === 0,
-      10,
     );
     const now = await until(
       () => draft(id),
       ({ document: { layers } }) => layers[at].place.dy === 3,
-      10,
     );
     expect([now.document.layers[at].place.dx, now.document.about]).toEqual([20, "Odile was here."]);
     // And it goes on saving from there.
@@ -178,7 +171,6 @@ describe("the bench", () => {
     await until(
       () => place(id, "name"),
       ({ dx }) => dx === 15,
-      10,
     );
   });
 
@@ -195,7 +187,7 @@ describe("the bench", () => {
       (await draft(id)).document.layers.find((l: { id: string }) => l.id === "name").text as string;
     // What was typed before may have been saved on the way; the rest was sent while the tab closed.
     const whole = (found: string) => found.endsWith("moths");
-    expect(await until(text, whole, 10)).toBe("Wilhelmina of the moths");
+    expect(await until(text, whole)).toBe("Wilhelmina of the moths");
   });
 
   test("keeps what was typed without a network, and puts it on at the next visit, or asks when it collides", async () => {
@@ -225,7 +217,7 @@ describe("the bench", () => {
     await next.goto(`${base}/bench/${id}`);
     const text = async () =>
       (await draft(id)).document.layers.find((l: { id: string }) => l.id === "name").text as string;
-    expect(await until(text, (found) => found === "Moth", 10)).toBe("Moth");
+    expect(await until(text, (found) => found === "Moth")).toBe("Moth");
     await next.close();
 
     await typeOffline("Owl ", false);
@@ -239,7 +231,7 @@ describe("the bench", () => {
     await last.waitForSelector(".bench__unsent");
     expect(await text()).toBe("Moth");
     await press(last, ".bench__unsent button", /^Put them on/);
-    expect(await until(text, (found) => found.includes("Owl "), 10)).toContain("Moth");
+    expect(await until(text, (found) => found.includes("Owl "))).toContain("Moth");
     expect((await draft(id)).document.about).toBe("Odile was here.");
     await last.close();
   });
@@ -297,7 +289,7 @@ describe("the bench", () => {
     await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
     await tabTo("Publish");
     await keys("Enter");
-    await page.waitForSelector("[role=dialog] a[href^='/fill/']", { timeout: 20_000 });
+    await page.waitForSelector("[role=dialog] a[href^='/fill/']");
     expect((await draft(id)).release.number).toBe(1);
   });
 });

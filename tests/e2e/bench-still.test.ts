@@ -55,7 +55,6 @@ describe("the bench", () => {
     await until(
       () => draft(id),
       ({ layers }) => layers.find((l) => l.id === "name")!.place.dx === 33,
-      10,
     );
     await press(page, ".bench__bar .tool", "Versions");
     await page.waitForSelector(".versions li button");
@@ -63,7 +62,6 @@ describe("the bench", () => {
     await until(
       () => draft(id),
       (now) => JSON.stringify(now.layers) === JSON.stringify(before.layers),
-      10,
     );
     if (await page.$("[role=dialog] .paper-dialog__close")) await page.click("[role=dialog] .paper-dialog__close");
     await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
@@ -71,7 +69,6 @@ describe("the bench", () => {
     await until(
       () => draft(id),
       ({ layers }) => layers.find((l) => l.id === "name")!.place.dx === 33,
-      10,
     );
     expect(errors).toEqual([]);
   });
@@ -104,7 +101,6 @@ describe("the bench", () => {
     const pasted = await until(
       () => draft(id),
       ({ layers }) => layers.length === before.layers.length + 2,
-      10,
     );
     const fresh = pasted.layers.slice(-2);
     expect(fresh.map(({ name }) => name).sort()).toEqual(["Name", "Name panel"]);
@@ -114,14 +110,12 @@ describe("the bench", () => {
     const doubled = await until(
       () => draft(id),
       ({ layers }) => layers.length === before.layers.length + 4,
-      10,
     );
     expect(new Set(doubled.layers.map((layer) => layer.id)).size).toBe(doubled.layers.length);
     for (let i = 0; i < 2; i++) await command(page, "z");
     await until(
       () => draft(id),
       (now) => JSON.stringify(now) === JSON.stringify(before),
-      10,
     );
     expect(errors).toEqual([]);
   });
@@ -149,7 +143,6 @@ describe("the bench", () => {
     const lined = await until(
       () => draft(id),
       (d) => d.layers.every(({ place }) => Math.abs(place.dy - 10) < 0.01),
-      10,
     );
     expect(lined.layers.map(({ place }) => Math.round(place.dx * 100) / 100)).toEqual([10, 30, 50]);
     expect(errors).toEqual([]);
@@ -167,7 +160,6 @@ describe("the bench", () => {
     await until(
       () => draft(id),
       ({ fields }) => fields.some((f) => "sample" in f && f.sample === "Wren Ashdown"),
-      10,
     );
 
     const hand = new BenchHand(page);
@@ -184,7 +176,6 @@ describe("the bench", () => {
         const line = layers.find((l) => l.name === "Rule");
         return line?.kind === "line" && line.points[1]!.x > 1;
       },
-      10,
     );
     expect(bent.layers.find((l) => l.name === "Rule")).toMatchObject({ kind: "line" });
 
@@ -218,7 +209,7 @@ describe("the bench", () => {
         }, 100),
       );
     });
-    const after = await until(order, (names) => names.join() !== before.join(), 10);
+    const after = await until(order, (names) => names.join() !== before.join());
     expect(after.indexOf("Rule")).toBe(after.indexOf("Mark") - 1);
     expect(errors).toEqual([]);
   });
@@ -274,9 +265,9 @@ describe("the house style", () => {
         },
         at,
       );
-      await until(house, ({ document }) => document.colours[at]!.hex.startsWith("#5a2034"), 10);
+      await until(house, ({ document }) => document.colours[at]!.hex.startsWith("#5a2034"));
       await page.bringToFront();
-      await until(shown, (now) => now !== picture, 20);
+      await until(shown, (now) => now !== picture);
     } finally {
       const { revision } = await house();
       const patches = [{ op: "replace", path: ["colours", at, "hex"], value: before.document.colours[at]!.hex }];

@@ -33,9 +33,9 @@ async function expectSamePixels(built: Design, demo: Design, values: { built: Va
 async function publish(hand: BenchHand): Promise<string> {
   await hand.saved();
   await press(hand.page, ".bench__bar .btn-primary", /^Publish/);
-  await hand.page.waitForSelector(".modal-footer .btn-primary:not(:disabled)", { timeout: 30_000 });
+  await hand.page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
   await press(hand.page, ".modal-footer .btn-primary", "Publish");
-  const link = await hand.page.waitForSelector("[role=dialog] a[href^='/fill/']", { timeout: 30_000 });
+  const link = await hand.page.waitForSelector("[role=dialog] a[href^='/fill/']");
   return (await link!.evaluate((e) => e.getAttribute("href")!)).slice(6);
 }
 
@@ -213,7 +213,7 @@ describe("the bench", () => {
     await desk.type(".field[data-field=role] input", values.fields.role);
     await painted(desk, 4);
     await press(desk, ".btn-primary", /^Export/);
-    await desk.waitForSelector(".export-panel .notice-note a", { timeout: 20_000 });
+    await desk.waitForSelector(".export-panel .notice-note a");
     const [job] = (await as("ines", "GET", "/api/exports")).data.exports as { id: string; design: string }[];
     expect(job!.design).toBe("Strap by hand");
     const done = await until(

@@ -161,12 +161,10 @@ test("rows are looked at by a worker; the same finding is mended in all of them,
   await page.select(".sheet__show", "wrong");
   await page.waitForFunction(() => document.querySelectorAll(".dsg-row").length === 4);
   await (await page.$$(".dsg-row:nth-child(2) .dsg-cell"))[1]!.click();
-  const mend = await page.waitForFunction(
-    () =>
-      [...document.querySelectorAll<HTMLButtonElement>(".sheet__side .notice button")].find((b) =>
-        b.textContent!.startsWith("Mend all 2 rows"),
-      ),
-    { timeout: 20_000 },
+  const mend = await page.waitForFunction(() =>
+    [...document.querySelectorAll<HTMLButtonElement>(".sheet__side .notice button")].find((b) =>
+      b.textContent!.startsWith("Mend all 2 rows"),
+    ),
   );
   // Its place is drawn on the picture while it is pointed at.
   await page.hover(".sheet__side [data-finding]");
@@ -175,13 +173,11 @@ test("rows are looked at by a worker; the same finding is mended in all of them,
   await until(
     () => rowsOf(id),
     (rows) => rows.slice(0, 2).every(({ cells }) => Number(cells["@length"]) > 3),
-    30,
   );
   await press(page, ".sheet__bar button", "Undo");
   await until(
     () => rowsOf(id),
     (rows) => rows.slice(0, 2).every(({ cells }) => cells["@length"] === 3),
-    30,
   );
 });
 
@@ -199,7 +195,6 @@ test("what is found may go out with a reason, which is kept and can be taken bac
   const [row] = await until(
     () => rowsOf(id),
     (rows) => rows[0]!.accepted.length === 1,
-    20,
   );
   expect(row!.accepted[0]!.reason).toBe("A sting, meant so");
   await page.waitForFunction(() => document.querySelector(".sheet__side")!.textContent!.includes("Take that back"));
@@ -207,7 +202,6 @@ test("what is found may go out with a reason, which is kept and can be taken bac
   await until(
     () => rowsOf(id),
     (rows) => rows[0]!.accepted.length === 0,
-    20,
   );
 });
 
@@ -218,7 +212,7 @@ test("the contact sheet shows every row in every format, scrubs all at once, and
   const people = Array.from({ length: 60 }, (_, i) => ({ name: `Speaker ${i + 1}`, role: i % 2 ? "Roses" : "" }));
   await opened((await newest("name-strap")).id, people);
   await press(page, ".sheet__bar label", "Contact sheet");
-  await until(painted, (count) => count >= 16, 30);
+  await until(painted, (count) => count >= 16);
   // Only what is seen is drawn.
   expect(await page.$$eval(".contact-print", (all) => all.length)).toBeLessThan(60);
   const ink = () =>
@@ -233,13 +227,13 @@ test("the contact sheet shows every row in every format, scrubs all at once, and
   // At its first instant nothing has come yet, in any of them.
   const needle = (await (await page.$("[aria-label='Instant of all clips']"))!.boundingBox())!;
   await page.mouse.click(needle.x + 2, needle.y + needle.height / 2);
-  await until(ink, (count) => count === 0, 20);
+  await until(ink, (count) => count === 0);
   await press(page, ".contact button", "Best instant");
-  await until(ink, (count) => count > 200, 20);
+  await until(ink, (count) => count > 200);
   // Close up it is the graphic alone, much larger.
   const before = await ink();
   await press(page, ".contact__bar label", "Close up");
-  await until(ink, (count) => count > 3 * before, 20);
+  await until(ink, (count) => count > 3 * before);
   await page.select(".contact__bar select", "longest");
   await page.waitForFunction(() => /Speaker \d\d/.test(document.querySelector(".contact-block p")!.textContent!));
   const prints = await page.$$(".contact-print");
@@ -298,7 +292,6 @@ test("rows move on to the next release, some of them, seen before and after, and
       return page.$("[role=dialog]");
     },
     (dialog) => dialog !== null,
-    20,
   );
   await page.waitForFunction(() =>
     /3 of 3 rows look different/.test(document.querySelector("[role=dialog]")?.textContent ?? ""),
@@ -311,7 +304,6 @@ test("rows move on to the next release, some of them, seen before and after, and
   const moved = await until(
     () => rowsOf(id),
     (rows) => rows.some(({ release: own }) => own !== null),
-    20,
   );
   expect(moved.filter(({ release: own }) => own === release.id).length).toBe(1);
   expect((await view(id)).desk.id).toBe(next.id);
@@ -319,7 +311,6 @@ test("rows move on to the next release, some of them, seen before and after, and
   await until(
     () => view(id),
     (now) => now.desk.id === release.id && now.rows.every((row: Row) => row.release === null),
-    20,
   );
   expect(errors).toEqual([]);
 });

@@ -120,7 +120,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
     const seen = await read();
     await press(page, ".modal-footer .btn-primary", "Publish");
-    await page.waitForSelector("[role=dialog] a[href^='/fill/']", { timeout: 20_000 });
+    await page.waitForSelector("[role=dialog] a[href^='/fill/']");
     return seen;
   },
 };

@@ -63,7 +63,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await page.waitForSelector(".sheet-match");
     seen.push(await read());
     await press(page, ".modal-footer button", /^Take in/);
-    await until(rows, (all) => all.length === 4, 20);
+    await until(rows, (all) => all.length === 4);
     return seen.join("\n");
   },
   "See each row": async () => {
@@ -83,7 +83,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await page.waitForFunction(() => /Name is needed/.test(document.querySelector(".sheet__side")!.textContent!));
     await page.keyboard.type("Ysolde Penhaligon");
     await page.keyboard.press("Enter");
-    await until(rows, (all) => all[3]!.cells.name === "Ysolde Penhaligon", 20);
+    await until(rows, (all) => all[3]!.cells.name === "Ysolde Penhaligon");
     await page.select(".sheet__show", "all");
     return seen;
   },

@@ -27,11 +27,7 @@ afterAll(async () => {
 const read = () => readScreen(page);
 const closed = () => page.waitForFunction(() => !document.querySelector(".modal, .modal-backdrop"));
 const shows = (name: string) =>
-  layer.waitForFunction(
-    (wanted) => document.querySelector(".live-page")?.getAttribute("data-on") === wanted,
-    { timeout: 30_000 },
-    name,
-  );
+  layer.waitForFunction((wanted) => document.querySelector(".live-page")?.getAttribute("data-on") === wanted, {}, name);
 const box = (field: string) => `.order-entry .field[data-field=${field}] input`;
 
 /** What is done in each step; each answers what could be read on the way. */

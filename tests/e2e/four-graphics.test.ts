@@ -174,7 +174,6 @@ test.each(graphics)("%s: at most eighteen actions, in all formats as kept", asyn
   const design = await until(
     () => hand.document(),
     ({ layers }) => layers.some(({ moves }) => moves.length > 0),
-    20,
   );
   expect(design.fields.map(({ kind }) => kind)).toEqual(fields);
   expect(design.layers.some(({ id }) => id === "panel")).toBe(false);

@@ -109,7 +109,6 @@ test("what others have changed meanwhile is kept beside one’s own", async () =
         return [colours.find(({ role }) => role === "pollen")!.hex, colours[leaf]!.name];
       },
       ([hex]) => hex === "#f2c044ff",
-      20,
     );
     expect(both[1]).toBe("Renamed");
   } finally {

@@ -131,7 +131,7 @@ test("from a flat picture to a published design whose cut mark is animated takes
   await act(press(page, ".bench__bar .btn-primary", /^Publish/));
   await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)", { timeout: 60_000 });
   await act(press(page, ".modal-footer .btn-primary", "Publish"));
-  await page.waitForSelector("[role=dialog] a[href^='/fill/']", { timeout: 30_000 });
+  await page.waitForSelector("[role=dialog] a[href^='/fill/']");
   expect(actions).toBeLessThanOrEqual(14);
   expect(errors).toEqual([]);
 });

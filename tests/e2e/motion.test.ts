@@ -120,7 +120,7 @@ describe("motion on the bench", () => {
     await page.click("[title='Sound and cues']");
     await page.waitForSelector(".sound");
     await hand.set({ "Sound under the design": "voice" }, ".sound");
-    await page.waitForSelector(".waveform__field[aria-busy=false]", { timeout: 20_000 });
+    await page.waitForSelector(".waveform__field[aria-busy=false]");
     await press(page, ".found-cues .chip", /^Keep the 12 that are found/);
     await page.waitForFunction(() => document.querySelectorAll(".cue-list li").length === 12);
     // Found within a frame of where they are; nudged to the very instant.
@@ -172,12 +172,11 @@ describe("motion on the bench", () => {
         page.waitForSelector(".sound input[accept*=vtt]"),
       ]);
       await (sound as ElementHandle<HTMLInputElement>).uploadFile(join(folder, "drip.wav"));
-      await page.waitForSelector(".waveform__field[aria-busy=false]", { timeout: 20_000 });
+      await page.waitForSelector(".waveform__field[aria-busy=false]");
       await (captions as ElementHandle<HTMLInputElement>).uploadFile(join(folder, "talk.vtt"));
       const held = await until(
         () => draft(id),
         ({ sound, cues }) => sound !== undefined && cues.some(({ name }) => name === "at night"),
-        15,
       );
       expect(held.cues.filter(({ id }) => id.startsWith("caption-")).map(({ at }) => at)).toEqual([0.5, 1.4]);
       expect((await house()).document.sounds.map((entry) => entry.id)).toContain(held.sound!.sound);
@@ -188,13 +187,11 @@ describe("motion on the bench", () => {
       await until(
         () => draft(id),
         ({ cues }) => cues.filter((cue) => cue.id.startsWith("sound-")).length === count,
-        10,
       );
       await new MotionHand(page).set({ "Sound under the design": "" }, ".sound");
       await until(
         () => draft(id),
         ({ sound }) => sound === undefined,
-        10,
       );
     } finally {
       const { revision } = await house();
@@ -313,7 +310,6 @@ describe("time on the bench", () => {
     const later = await until(
       () => move(panel.id),
       ({ start }) => start.gap > panel.start.gap,
-      10,
     );
     expect(later.length).toBe(panel.length);
     const now = await bar(panel.id);
@@ -321,7 +317,6 @@ describe("time on the bench", () => {
     const longer = await until(
       () => move(panel.id),
       ({ length }) => length! > panel.length!,
-      10,
     );
     expect(longer.start).toEqual(later.start);
     await page.focus(`.bar[data-move="${panel.id}"]`);
@@ -329,7 +324,6 @@ describe("time on the bench", () => {
     await until(
       () => move(panel.id),
       ({ start }) => start.gap < later.start.gap,
-      10,
     );
 
     // The knob of the chosen bar, let go straight above over the second half of another one: it waits for that to settle.
@@ -342,7 +336,6 @@ describe("time on the bench", () => {
     await until(
       async () => (await startOf(panel.id)) - (await startOf(to)) - gap,
       (off) => Math.abs(off) < 1e-3,
-      10,
     );
     const knob = await knobNow();
     const target = await bar(layerOf.get("mark")!.id);
@@ -353,7 +346,6 @@ describe("time on the bench", () => {
     const tied = await until(
       () => move(role.id),
       ({ start }) => start.edge === "settle",
-      10,
     );
     expect(tied.start.to).toBe(layerOf.get("mark")!.id);
 
@@ -375,7 +367,6 @@ describe("time on the bench", () => {
     const steps = await until(
       async () => Promise.all(order.map(({ name }) => startOf(name))),
       ([first, , third]) => third! - first! > order[2]!.at - order[0]!.at + 0.02,
-      10,
     );
     expect(steps[0]).toBeCloseTo(order[0]!.at, 6);
     expect(steps[1]! - steps[0]!).toBeCloseTo(steps[2]! - steps[1]!, 2);
@@ -385,7 +376,6 @@ describe("time on the bench", () => {
     await until(
       () => draft(id),
       ({ layers }) => layers.find((l) => l.id === "mark")!.moves.some((m) => m.phase === "leave"),
-      10,
     );
 
     for (let i = 0; i < 16; i++) {
@@ -396,7 +386,6 @@ describe("time on the bench", () => {
     const back = await until(
       () => draft(id),
       (d) => JSON.stringify(d) === JSON.stringify(before),
-      10,
     );
     expect(back).toEqual(before);
     expect(errors).toEqual([]);
@@ -443,7 +432,6 @@ describe("time on the bench", () => {
     await until(
       async () => places(await draft(id)),
       (seen) => seen.every((at, i) => Math.abs(at - wanted[i]!) < 0.011),
-      10,
     );
     expect(errors).toEqual([]);
   });
@@ -462,7 +450,6 @@ describe("time on the bench", () => {
     const moving = await until(
       () => draft(id),
       ({ layers }) => layers.every(({ moves }) => moves.length > 0),
-      10,
     );
     expect(moving.layers.find((layer) => layer.id === "name")!.moves[0]).toMatchObject({
       kind: "rise",
@@ -474,7 +461,6 @@ describe("time on the bench", () => {
     await until(
       () => draft(id),
       ({ layers }) => layers.every(({ moves }) => moves.length === 0),
-      10,
     );
     expect(errors).toEqual([]);
   });
@@ -493,7 +479,6 @@ describe("time on the bench", () => {
     const kept = await until(
       () => draft(first),
       ({ layers }) => layers.find((l) => l.id === "mark")!.moves[0]?.saved !== undefined,
-      10,
     );
     const saved = kept.layers.find((l) => l.id === "mark")!.moves[0]!.saved!;
 
@@ -505,7 +490,6 @@ describe("time on the bench", () => {
     await until(
       () => draft(second),
       ({ layers }) => layers.some(({ moves }) => moves.some((m) => m.saved === saved)),
-      10,
     );
 
     await page.goto(`${base}/bench/${first}`);
@@ -518,7 +502,6 @@ describe("time on the bench", () => {
     const changed = await until(
       () => draft(second),
       ({ layers }) => layers.some(({ moves }) => moves[0]?.length === 1.7),
-      10,
     );
     expect(changed.layers.flatMap(({ moves }) => moves).filter((m) => m.saved === saved)).toHaveLength(1);
 

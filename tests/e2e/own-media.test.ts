@@ -37,7 +37,6 @@ const openFraming = (page: Page, field: string) =>
       return (await opened()) !== null;
     },
     (opened) => opened,
-    10,
   );
 
 test("a contributor brings a picture along, frames it for one format, and the clip shows it", async () => {
@@ -83,10 +82,10 @@ test("a contributor brings a picture along, frames it for one format, and the cl
   expect(await across()).toBe(before);
   await pull(-20);
   const furthest = 1 - 1 / 6;
-  await until(across, (now) => now > before && now < furthest - 0.05, 10);
+  await until(across, (now) => now > before && now < furthest - 0.05);
   for (let i = 0; i < 5; i++) await pull(-200);
   // Three times as large, a third of it is seen: its middle comes no further.
-  await until(across, (now) => Math.abs(now - furthest) < 0.01, 10);
+  await until(across, (now) => Math.abs(now - furthest) < 0.01);
   await page.type(".field[data-field=title] input", "Glory of the snow");
   await painted(page, 4);
   for (const tick of await page.$$(".tick input"))
@@ -95,7 +94,7 @@ test("a contributor brings a picture along, frames it for one format, and the cl
   await press(page, ".tick", "Wide");
   await press(page, ".tick", /^See-through clip/);
   await press(page, ".btn-primary", "Export 2 files");
-  await page.waitForSelector(".export-panel .notice-note a", { timeout: 30_000 });
+  await page.waitForSelector(".export-panel .notice-note a");
   await page.click(".export-panel .notice-note a");
   const stamps = () =>
     [...document.querySelectorAll(".outbox__row")].slice(0, 2).map((row) => row.querySelector(".stamp")?.textContent);
@@ -162,7 +161,7 @@ test("several pictures go to the empty slots in turn, two slots change places by
     page.waitForFunction(
       (field, wanted) =>
         document.querySelector(`.field[data-field=${field}] .slot__own`)?.textContent?.includes(wanted),
-      { timeout: 30_000 },
+      {},
       id,
       name,
     );

@@ -55,7 +55,7 @@ test("a design plays while it is pointed at, in the format whose mark is", async
   const drawn = () =>
     page.$eval(".plate__live canvas", (e) => (e as HTMLCanvasElement).toDataURL().length).catch(() => 0);
   const first = await drawn();
-  await until(drawn, (size) => size !== first, 10);
+  await until(drawn, (size) => size !== first);
   await page.hover(".release-plate .plate__formats i:last-child");
   await page.waitForFunction(() =>
     document.querySelector(".plate__live figcaption")?.textContent?.includes("1080 × 1920"),
@@ -66,18 +66,14 @@ test("a design plays while it is pointed at, in the format whose mark is", async
 
 test("words narrow the shelf, and what one made lately comes first", async () => {
   await page.type("[aria-label='Find a design']", "strap");
-  await until(
-    titles,
-    (seen) => seen.length > 0 && seen.length < 8 && seen.every((name) => /strap/i.test(name ?? "")),
-    10,
-  );
+  await until(titles, (seen) => seen.length > 0 && seen.length < 8 && seen.every((name) => /strap/i.test(name ?? "")));
   await page.goto(base);
   await press(page, ".segments label", "By name");
-  await until(titles, (seen) => [...seen].sort((a, b) => a!.localeCompare(b!)).join() === seen.join(), 10);
+  await until(titles, (seen) => [...seen].sort((a, b) => a!.localeCompare(b!)).join() === seen.join());
   const id = await startExport();
   await as("ines", "POST", `/api/exports/${id}/cancel`, {});
   await page.goto(base);
-  await until(titles, ([first]) => first === "Name strap", 10);
+  await until(titles, ([first]) => first === "Name strap");
   expect(errors).toEqual([]);
 });
 

@@ -54,7 +54,7 @@ async function opened(file: string, search: string, size: { width: number; heigh
   await page.setOfflineMode(true);
   await page.setViewport({ ...size, deviceScaleFactor: 1 });
   await page.goto(`${pathToFileURL(file).href}${search}`);
-  await page.waitForSelector("html[data-ready]", { timeout: 30_000 });
+  await page.waitForSelector("html[data-ready]");
   expect(errors).toEqual([]);
   return page;
 }

@@ -49,7 +49,6 @@ test("a worker told to stop gives its job back without losing an attempt", async
   await until(
     () => readExport(id),
     (job) => job.state === "waiting" || (job.state === "leased" && job.framesDone === 0),
-    10,
   );
   const job = await until(
     () => readExport(id),
@@ -61,7 +60,6 @@ test("a worker told to stop gives its job back without losing an attempt", async
   await until(
     async () => readdirSync(process.env.WORK_FOLDER!).filter((name) => name.startsWith(id)),
     (left) => left.length === 0,
-    5,
   );
 });
 
@@ -86,7 +84,6 @@ test("while the database is gone for ten seconds requests say so, and work goes 
   await until(
     () => as("ines", "GET", "/api/releases").catch(() => ({ status: 0 })),
     (reply) => reply.status === 200,
-    30,
   );
   const job = await until(
     () => readExport(id),

@@ -3,7 +3,7 @@ import { wrongWith } from "./input";
 import { cancelTaken, table } from "./table";
 import { watched } from "./watch";
 
-jest.setTimeout(60_000);
+jest.setTimeout(120_000);
 afterAll(cancelTaken);
 
 // The whole table is long; this part of it stands for each kind.

@@ -110,7 +110,7 @@ export class BenchHand {
   }
 
   async saved(): Promise<void> {
-    await this.page.waitForSelector("[data-save=saved]", { timeout: 15_000 });
+    await this.page.waitForSelector("[data-save=saved]");
   }
 
   /** The first control of the page that is called this, brought into view. */
@@ -119,7 +119,7 @@ export class BenchHand {
       document.querySelectorAll<HTMLDetailsElement>(".bench__page details").forEach((d) => (d.open = true)),
     );
     const selector = `${within} [aria-label="${label}"]`;
-    const wait = () => this.page.waitForSelector(selector, { timeout: 5000 });
+    const wait = () => this.page.waitForSelector(selector);
     const control =
       (await this.page.$(selector)) ??
       (await wait().catch(() => {

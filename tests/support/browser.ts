@@ -15,7 +15,20 @@ export const quietBrowser = (viewport: { width: number; height: number }): Launc
   protocolTimeout: 120_000,
 });
 
-export const openBrowser = (): Promise<Browser> => puppeteer.launch(quietBrowser({ width: 1280, height: 800 }));
+/** How long whatever is waited for may take: a busy machine is slow, and slow is no fault. */
+const patienceMs = 45_000;
+
+/** A browser whose pages wait for as long as a busy machine may take. */
+export async function openBrowser(): Promise<Browser> {
+  const browser = await puppeteer.launch(quietBrowser({ width: 1280, height: 800 }));
+  const newPage = browser.newPage.bind(browser);
+  browser.newPage = async (options) => {
+    const page = await newPage(options);
+    page.setDefaultTimeout(patienceMs);
+    return page;
+  };
+  return browser;
+}
 
 /** A page whose errors are collected, signed in as a demo member. */
 export async function signedIn(browser: Browser, who: Who): Promise<{ page: Page; errors: string[] }> {
@@ -32,20 +45,23 @@ export async function signedIn(browser: Browser, who: Who): Promise<{ page: Page
   return { page, errors };
 }
 
-/** How long something that is to be pressed may take to appear. */
-const pressableMs = 15_000;
-
 /** Presses the first element of a kind that reads like this, as soon as there is one that can be pressed. */
 export async function press(page: Page, selector: string, text: string | RegExp): Promise<void> {
   const good = (found: string) => (typeof text === "string" ? found.trim() === text : text.test(found));
   await page.waitForSelector(selector);
-  for (const end = Date.now() + pressableMs; Date.now() < end; await pause(100)) {
+  for (const end = Date.now() + patienceMs; Date.now() < end; await pause(100)) {
     for (const element of await page.$$(selector)) {
       // Drawn anew between being found and read, it is found again in the next round.
       const found = await element
         .evaluate((e) => (e.matches(":disabled") ? undefined : (e.textContent ?? "")))
         .catch(() => undefined);
-      if (found !== undefined && good(found)) return element.click();
+      if (found === undefined || !good(found)) continue;
+      // So too if it is drawn anew before the pointer is there.
+      const pressed = await element.click().then(
+        () => true,
+        () => false,
+      );
+      if (pressed) return;
     }
   }
   throw new Error(`nothing like “${text}” among ${selector}`);
@@ -57,7 +73,7 @@ export async function painted(page: Page, count: number): Promise<void> {
     (n) =>
       [...document.querySelectorAll<HTMLCanvasElement>(".format-stage canvas")].filter((c) => c.style.width).length >=
       n,
-    { timeout: 30_000 },
+    {},
     count,
   );
 }
