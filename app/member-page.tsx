@@ -9,6 +9,7 @@ import { Masthead } from "@/ui/parts/Masthead";
 import { MemberProvider } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { Providers } from "@/ui/parts/Providers";
+import { SignedOutNotice } from "@/ui/parts/SignedOutNotice";
 
 /**
  * A page for members, of at least a role where one is named: sends everyone else to sign in, and back to `path`
@@ -31,6 +32,7 @@ export async function MemberPage({
     <Providers>
       <MemberProvider member={{ id, name, email, role }}>
         <Masthead member={{ id, name, email, role }} />
+        <SignedOutNotice />
         {allows(least, role) ? children : <NotForYou role={least} />}
       </MemberProvider>
     </Providers>

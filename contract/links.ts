@@ -143,3 +143,4 @@ export const LinkFillAnswer = z.object({
   conflicts: z.array(z.object({ column: z.string(), theirs: Cell.optional() })),
   state: z.enum(["draft", "ready", "approved"]),
 });
+export type LinkFillAnswer = z.infer<typeof LinkFillAnswer>;

@@ -57,13 +57,13 @@ export async function readLinkFill(link: Link): Promise<LinkFill> {
 export async function changeLinkRow(
   link: Link,
   { cells, ready }: z.output<typeof LinkFillRequest>,
-): Promise<z.infer<typeof LinkFillAnswer>> {
+): Promise<LinkFillAnswer> {
   const { madeById: memberId } = link;
   if (memberId === null) throw notFound("link");
   return inTransaction(database(), async (trx) => {
     const { sheet, row, release } = await placeOf(trx, link, true);
     const known = new Set([...release.document.fields.map(({ id }) => id), "@length"]);
-    const conflicts: z.infer<typeof LinkFillAnswer>["conflicts"] = [];
+    const conflicts: LinkFillAnswer["conflicts"] = [];
     let now: Cells = row.cells;
     for (const change of cells) {
       if (!known.has(change.column))

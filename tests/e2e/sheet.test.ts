@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
 import type { Browser, Page } from "puppeteer-core";
-import { as, base, until } from "../support/api";
+import { as, base, pause, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
 
 jest.setTimeout(240_000);
@@ -88,10 +88,44 @@ test("a row is filled in through a link by somebody without an account", async (
   const name = ".field[data-field=name] input";
   await phone.waitForSelector(name);
   await phone.click(name, { count: 3 });
-  await phone.type(name, "Ibis Larkspur");
+  // Where every answer takes longer than a pause in typing, nobody collides with themselves.
+  await phone.emulateNetworkConditions({ download: 1e6, upload: 1e6, latency: 2000 });
+  await phone.type(name, "Ibis");
+  await pause(1000);
+  await phone.type(name, " Lark");
+  await pause(1000);
+  await phone.type(name, "spur");
   await until(names, (seen) => seen[4] === "Ibis Larkspur");
+  await phone.waitForSelector("[data-keeping=kept]");
+  expect(await phone.$$eval(".link-row .notice-warn", (all) => all.map((one) => one.textContent))).toEqual([]);
+  await phone.emulateNetworkConditions(null);
+  // Put away in the middle of a word.
+  await phone.click(name, { count: 3 });
+  await phone.type(name, "Ibis Larkspur the elder");
+  await phone.close();
+  await until(names, (seen) => seen[4] === "Ibis Larkspur the elder");
   await elsewhere.close();
   await page.bringToFront();
+});
+
+test("whoever is signed out in the middle of it stays at the sheet, and loses nothing", async () => {
+  await (await cell(6, 1)).click();
+  await page.evaluate(() =>
+    fetch("/api/sign-out", { method: "POST", headers: { "Content-Type": "application/json" }, body: "{}" }),
+  );
+  await page.keyboard.type("Sorrel Vane");
+  await page.keyboard.press("Enter");
+  await page.waitForSelector(".signed-out");
+  expect([new URL(page.url()).pathname, await text(".signed-out")]).toEqual([
+    `/sheets/${sheet}`,
+    expect.stringContaining("sign in again"),
+  ]);
+  const again = await signedIn(browser, "ines");
+  await until(names, (seen) => seen[5] === "Sorrel Vane");
+  await again.page.close();
+  await page.bringToFront();
+  await page.waitForFunction(() => !document.querySelector(".signed-out"));
+  await saved();
 });
 
 test("what somebody else writes appears, other cells merge, and the same cell asks", async () => {

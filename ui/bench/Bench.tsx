@@ -6,7 +6,8 @@ import { call } from "@/ui/parts/api";
 import { useMember } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { BenchDesk } from "./BenchDesk";
-import { browserStore, findUnsent } from "./unsent";
+import { browserStore } from "@/ui/parts/browser-store";
+import { findUnsent } from "./unsent";
 
 /** The last words of a page that has just gone may still be on their way for so long. */
 const onTheirWayMs = 3000;

@@ -1,7 +1,7 @@
 "use client";
 import type { ReactNode } from "react";
 import { Group, Panel, Separator, useDefaultLayout } from "react-resizable-panels";
-import { browserStore } from "./unsent";
+import { browserStore } from "@/ui/parts/browser-store";
 
 /** Where the borders were left last, in this browser; nothing is kept where it keeps nothing. */
 const kept = {

@@ -27,15 +27,6 @@ const prefix = (memberId: string, designId: string) => `rubrick unsent ${memberI
 const mostLetters = 1_000_000;
 const restMs = 150;
 
-/** The browser's own store; undefined where it is forbidden. */
-export function browserStore(): Storage | undefined {
-  try {
-    return window.localStorage;
-  } catch {
-    return undefined;
-  }
-}
-
 /** Keeps what one page has not yet saved; held by that page as long as it lives. */
 export class UnsentKeeper {
   private readonly key: string;

@@ -7,7 +7,7 @@ import { handedOver, swappable, swapped } from "@/core/sheets/slots";
 import { SlotDeskContext, type SlotDesk } from "@/ui/fields/slot-desk";
 import { NewSheetButton } from "@/ui/parts/NewSheetButton";
 import { Conflicts } from "@/ui/sheets/Conflicts";
-import { History, Saved } from "@/ui/sheets/History";
+import { History, Saved, SavedWords } from "@/ui/sheets/History";
 import { SheetContext } from "@/ui/sheets/store";
 import { FieldControl } from "./FieldControl";
 import { FootageField } from "./FootageField";
@@ -47,6 +47,11 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         <p className="figures quiet">
           Release {desk.number} · <NewSheetButton releaseId={desk.id} name={design.name} />
         </p>
+        {!store && filling.beginning && (
+          <p className="fill__kept figures quiet">
+            <SavedWords save={filling.beginning} />
+          </p>
+        )}
         {store && (
           <SheetContext.Provider value={store}>
             <p className="fill__kept figures quiet align-items-center d-flex gap-8">

@@ -5,7 +5,9 @@ import type { FillDesk } from "@/contract/releases";
 import { startingValues, type Values } from "@/core/document/values";
 import { cellChange } from "@/core/sheets/apply";
 import { cellOf, footageColumn, footageOf, type Cells, type Column } from "@/core/sheets/row";
-import { call } from "@/ui/parts/api";
+import { ApiError, call, mayPass } from "@/ui/parts/api";
+import { holdStuck, letGo } from "@/ui/parts/unsaved";
+import type { SheetSave } from "@/ui/sheets/sender";
 import { createSheet, type SheetStore } from "@/ui/sheets/store";
 
 /** A gap in the network is waited for so long before a new clip is begun again. */
@@ -42,13 +44,18 @@ function write(store: SheetStore, label: string, values: Values): void {
   store.getState().edit(label, { cells });
 }
 
-/** Begins a clip on the server, again and again while that is not to be reached. */
-async function newClip(releaseId: string, name: string): Promise<SheetView> {
+/**
+ * Begins a clip on the server, again and again while that is not to be reached, which is told. Throws ApiError where it is
+ * refused.
+ */
+async function newClip(releaseId: string, name: string, tell: (save: SheetSave) => void): Promise<SheetView> {
   for (let id: string | undefined; ;) {
     try {
       id ??= (await call("/api/sheets", NewSheet, { releaseId, name, single: true })).id;
       return await call(`/api/sheets/${id}`, SheetView);
-    } catch {
+    } catch (error) {
+      if (error instanceof ApiError && !mayPass(error.status)) throw error;
+      tell({ kind: "waiting", message: (error as Error).message });
       await new Promise((resolve) => setTimeout(resolve, retryMs));
     }
   }
@@ -66,6 +73,7 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
   const [start] = useState<Values>(() => startingValues(design));
   const [fresh, setFresh] = useState(start);
   const newest = useRef(fresh);
+  const [beginning, setBeginning] = useState<SheetSave>();
   const begun = useRef(false);
   // Keys are pressed between the answer of the server and the next drawing of the form.
   const kept = useRef(open);
@@ -78,7 +86,7 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
   const values = useRowValues(row?.cells) ?? fresh;
 
   const begin = async () => {
-    const view = await newClip(releaseId, design.name);
+    const view = await newClip(releaseId, design.name, setBeginning);
     const next = createSheet(view);
     write(next, "Write", newest.current);
     kept.current = next;
@@ -96,7 +104,16 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
     if (store) return;
     if (begun.current) return;
     begun.current = true;
-    void begin();
+    setBeginning({ kind: "saving" });
+    // Closed before the server has heard of it, it would be gone.
+    holdStuck(newest);
+    begin()
+      .catch((error: Error) => {
+        // Whatever stood against it, the next key tries it again.
+        begun.current = false;
+        setBeginning({ kind: "refused", message: error.message });
+      })
+      .finally(() => letGo(newest));
   };
   useEffect(() => {
     here.current = true;
@@ -104,13 +121,7 @@ export function useClip(desk: FillDesk, open: SheetStore | undefined) {
       here.current = false;
     };
   }, []);
-  useEffect(() => {
-    // Closed before the server has heard of it, it would be gone.
-    const leave = (event: BeforeUnloadEvent) => begun.current && !store && event.preventDefault();
-    window.addEventListener("beforeunload", leave);
-    return () => window.removeEventListener("beforeunload", leave);
-  }, [store]);
-  return { values, change, store, row, untouched: store === undefined && fresh === start };
+  return { values, change, store, row, beginning, untouched: store === undefined && fresh === start };
 }
 
 /** The same values for the same cells, so that the picture is prepared anew only when they change. */

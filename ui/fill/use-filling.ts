@@ -15,7 +15,7 @@ import { useRowChecks } from "./use-row-checks";
 /** What is filled in, how it looks, what is to be said about it, and what mends that. */
 export function useFilling(desk: FillDesk, open: SheetStore | undefined) {
   const { document: design, house } = desk;
-  const { values, change, store, row, untouched } = useClip(desk, open);
+  const { values, change, store, row, beginning, untouched } = useClip(desk, open);
   const [visited, setVisited] = useState<ReadonlySet<string>>(new Set());
   const faults = useMemo(() => checkValues(design, values), [design, values]);
   const lengthGood = !faults.some((fault) => fault.field === "length");
@@ -37,6 +37,7 @@ export function useFilling(desk: FillDesk, open: SheetStore | undefined) {
     values,
     store,
     row,
+    beginning,
     faults,
     notes: notesByField(faults, findings, house.formats, visited),
     player,

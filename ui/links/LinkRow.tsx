@@ -40,6 +40,7 @@ const says = {
   kept: "All is kept.",
   sending: "Keeping it …",
   offline: "Not kept yet: nothing answers. It is sent again by itself; leave this page open.",
+  refused: "The last of it is not kept: put right what is said above.",
   over: "This is not kept any more.",
 } as const;
 

@@ -1,26 +1,21 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { LinkFillAnswer, type LinkFill } from "@/contract/links";
+import { useEffect, useMemo, useState } from "react";
+import { z } from "zod";
+import type { LinkFill } from "@/contract/links";
 import { checkValues } from "@/core/document/values";
 import type { FieldValue } from "@/core/fields/value";
-import { cellOf, rowValues, type Cells } from "@/core/sheets/row";
+import { Cells, rowValues } from "@/core/sheets/row";
 import { findingsOnStage, notesByField } from "@/ui/fill/notes";
 import { useRowChecks } from "@/ui/fill/use-row-checks";
-import { ApiError, call } from "@/ui/parts/api";
+import { browserStore } from "@/ui/parts/browser-store";
 import { usePlayer } from "@/ui/stage/use-player";
-
-/** Typing goes on undisturbed; a pause this long is sent. */
-const restMs = 700;
-const againMs = 4000;
-
-export type Keeping = "kept" | "sending" | "offline" | "over";
+import { cellsWith, restored, RowKeeper, type Kept, type Unkept } from "./row-keeper";
 
 /** A row that is filled in by link: what it says, how it looks, what is to be said about it, and its way to the sheet. */
 export function useLinkRow(token: string, first: LinkFill) {
   const { document: design, house } = first;
-  const [cells, setCells] = useState<Cells>(first.cells);
+  const { cells, setCells, kept, sayReady } = useKeeping(token, first);
   const [visited, setVisited] = useState<ReadonlySet<string>>(new Set());
-  const kept = useKeeping(token, first, cells, setCells);
   const values = useMemo(() => rowValues(design, cells), [design, cells]);
   const faults = useMemo(() => checkValues(design, values), [design, values]);
   const scene = useMemo(
@@ -31,12 +26,9 @@ export function useLinkRow(token: string, first: LinkFill) {
   const { found } = useRowChecks(player, view.stage);
   const findings = useMemo(() => findingsOnStage(design, view.stage, found), [design, view.stage, found]);
   const write = (column: string, value: FieldValue | undefined) =>
-    setCells((before) => {
-      const { [column]: _, ...rest } = before as Record<string, FieldValue>;
-      return value === undefined ? rest : { ...rest, [column]: value };
-    });
+    setCells((before) => cellsWith(before, { [column]: value }));
   return {
-    ...{ cells, values, player, view, write },
+    ...{ cells, values, player, view, write, sayReady },
     ...kept,
     lengthFault: faults.find(({ field }) => field === "length")?.message,
     notes: notesByField(faults, findings, house.formats, visited),
@@ -44,48 +36,59 @@ export function useLinkRow(token: string, first: LinkFill) {
   };
 }
 
-/** Sends what has changed after a pause, tries again while nothing answers, and takes over what others wrote meanwhile. */
-function useKeeping(token: string, first: LinkFill, cells: Cells, setCells: (take: (before: Cells) => Cells) => void) {
-  const server = useRef<Cells>(first.cells);
-  const [state, setState] = useState(first.state);
-  const [keeping, setKeeping] = useState<Keeping>("kept");
-  const [fault, setFault] = useState<string>();
-  const [theirs, setTheirs] = useState<readonly string[]>([]);
-  const send = useCallback(
-    async (now: Cells, ready: boolean): Promise<boolean> => {
-      const columns = [...new Set([...Object.keys(now), ...Object.keys(server.current)])];
-      const changes = columns
-        .map((column) => ({ column, was: cellOf(server.current, column), to: cellOf(now, column) }))
-        .filter(({ was, to }) => JSON.stringify(was) !== JSON.stringify(to));
-      if (changes.length === 0 && !ready) return true;
-      setKeeping("sending");
-      try {
-        const answer = await call(`/api/links/${token}/row`, LinkFillAnswer, { cells: changes, ready });
-        const taken = Object.fromEntries(answer.conflicts.map(({ column, theirs: cell }) => [column, cell]));
-        server.current = withoutEmpty({ ...now, ...taken });
-        // What others wrote at the same place stands; it is said which that was.
-        if (answer.conflicts.length > 0) setCells((before) => withoutEmpty({ ...before, ...taken }));
-        setTheirs(answer.conflicts.map(({ column }) => column));
-        setState(answer.state);
-        setFault(undefined);
-        setKeeping("kept");
-        return answer.conflicts.length === 0;
-      } catch (error) {
-        const isOver = error instanceof ApiError && [404, 409, 410, 422].includes(error.status);
-        setKeeping(isOver ? "over" : "offline");
-        setFault((error as Error).message);
-        return false;
-      }
-    },
-    [token, setCells],
-  );
-  useEffect(() => {
-    if (keeping === "over") return;
-    const timer = setTimeout(() => void send(cells, false), keeping === "offline" ? againMs : restMs);
-    return () => clearTimeout(timer);
-  }, [cells, keeping, send]);
-  return { state, keeping, fault, theirs, sayReady: () => send(cells, true) };
+/** Where this browser keeps what it could not send of a row. */
+const unkeptKey = (row: string) => `rubrick unkept ${row}`;
+
+const Left = z.object({ known: Cells, wanted: Cells });
+
+/** What an earlier page has left of this row; the link may be opened again after a tunnel. */
+function readLeft(row: string): Unkept | undefined {
+  try {
+    return Left.parse(JSON.parse(browserStore()?.getItem(unkeptKey(row)) ?? ""));
+  } catch {
+    return undefined;
+  }
 }
 
-const withoutEmpty = (cells: Readonly<Record<string, FieldValue | undefined>>): Cells =>
-  Object.fromEntries(Object.entries(cells).filter(([, cell]) => cell !== undefined)) as Cells;
+function keepLeft(row: string, unkept: Unkept | undefined): void {
+  try {
+    if (unkept) browserStore()?.setItem(unkeptKey(row), JSON.stringify(unkept));
+    else browserStore()?.removeItem(unkeptKey(row));
+  } catch {
+    // A full store: then there is this page alone.
+  }
+}
+
+/** The row, sent as it is typed, also when the page is gone in the middle of a word. */
+function useKeeping(token: string, first: LinkFill) {
+  const [start] = useState(() => {
+    const left = readLeft(first.row);
+    return left ? restored(first.cells, left) : { cells: first.cells, theirs: [] };
+  });
+  const [cells, setCells] = useState<Cells>(start.cells);
+  const [kept, setKept] = useState<Kept>({ keeping: "kept", state: first.state, theirs: start.theirs });
+  const [keeper] = useState(
+    () =>
+      new RowKeeper(
+        `/api/links/${token}/row`,
+        first,
+        setKept,
+        (theirs) => setCells((before) => cellsWith(before, theirs)),
+        (unkept) => keepLeft(first.row, unkept),
+      ),
+  );
+  useEffect(() => keeper.write(cells), [keeper, cells]);
+  useEffect(() => {
+    const leave = () => keeper.leave();
+    // A phone puts a page away without a word; being out of sight may be all that it is told.
+    const onSight = () => document.visibilityState === "hidden" && leave();
+    window.addEventListener("pagehide", leave);
+    document.addEventListener("visibilitychange", onSight);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      document.removeEventListener("visibilitychange", onSight);
+      leave();
+    };
+  }, [keeper]);
+  return { cells, setCells, kept, sayReady: () => keeper.sayReady() };
+}

@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import { Failure } from "@/contract/answer";
+import { meetSignedIn, meetSignedOut } from "./unsaved";
 
 /** A refused or failed request, with words to show where it happened. */
 export class ApiError extends Error {
@@ -14,6 +15,9 @@ export class ApiError extends Error {
     this.name = "ApiError";
   }
 }
+
+/** Nothing answers, too much is asked, or nobody is signed in: what passes, so that the same may go well later. */
+export const mayPass = (status: number): boolean => status === 0 || status >= 500 || [401, 408, 429].includes(status);
 
 /** Whether a request may outlive its page; browsers allow 64 KB of them in all. Source: Fetch, 4.6. */
 export const outlives = (body: string): boolean => body.length < 15_000;
@@ -39,11 +43,10 @@ export async function call<T>(
     const failure = Failure.safeParse(json);
     if (!failure.success) throw new ApiError(answer.status, "unreadable", "The answer could not be read. Try again.");
     const { code, message, where, detail } = failure.data.error;
-    if (code === "signed_out" && typeof location !== "undefined" && location.pathname !== "/sign-in") {
-      location.assign(`/sign-in?to=${encodeURIComponent(location.pathname)}`);
-    }
+    if (code === "signed_out") meetSignedOut();
     throw new ApiError(answer.status, code, message, where, detail);
   }
+  meetSignedIn();
   return shape.parse((json as { data: unknown }).data);
 }
 

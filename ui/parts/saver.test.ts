@@ -116,6 +116,27 @@ test("goes on with the whole document once a change has been refused", async () 
   await jest.advanceTimersByTimeAsync(500);
   expect(sent[2]).toEqual({ revision: 2, patches: patch(3) });
 });
+test.each([401, 408, 429, 503])("waits for what passes: %i", async (status) => {
+  answer = () => ({ status, json: { error: { code: "no", message: "Not now." } } });
+  const s = saver();
+  s.add(patch(1));
+  await jest.advanceTimersByTimeAsync(500);
+  expect(last()).toEqual({ kind: "waiting", message: "Not now." });
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  await jest.advanceTimersByTimeAsync(4000);
+  expect([last(), sent[sent.length - 1]]).toEqual([{ kind: "saved" }, { revision: 1, patches: patch(1) }]);
+});
+test("what could not be sent when a desk was left is sent while the page lives", async () => {
+  answer = () => ({ status: 0, json: {} });
+  const s = saver();
+  s.add(patch(1));
+  s.dispose();
+  await jest.advanceTimersByTimeAsync(4000);
+  expect(sent).toHaveLength(2);
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  await jest.advanceTimersByTimeAsync(60_000);
+  expect(sent).toEqual(Array(3).fill({ revision: 1, patches: patch(1) }));
+});
 test("sends what waits when the page goes away", () => {
   const s = saver();
   s.add(patch(1));

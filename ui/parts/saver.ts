@@ -1,7 +1,8 @@
 import type { Patch } from "immer";
 import type { z } from "zod";
 import { Saved } from "@/contract/patch";
-import { ApiError, call, outlives } from "./api";
+import { ApiError, call, mayPass, outlives } from "./api";
+import { holdStuck, holdUnsaved, letGo } from "./unsaved";
 
 export type SaveState<Theirs = unknown> =
   | { readonly kind: "saved" }
@@ -71,6 +72,7 @@ export class Saver<Theirs = unknown> {
   add(patches: readonly Patch[]): void {
     if (this.waiting.length === 0) this.firstMs = Date.now();
     this.waiting.push(...patches);
+    holdUnsaved(this);
     this.keepUnsaved(false);
     if (this.stopped()) return;
     if (!this.refused()) this.say({ kind: "saving" });
@@ -167,7 +169,8 @@ export class Saver<Theirs = unknown> {
     const { status, code, detail, message } = error instanceof ApiError ? error : new ApiError(0, "", error.message);
     const theirs = code === "moved_on" ? this.of.conflict.safeParse(detail) : undefined;
     if (theirs?.success) this.say({ kind: "conflict", theirs: theirs.data });
-    else if (status === 0 || status >= 500) {
+    else if (mayPass(status)) {
+      if (!this.of.keep) holdStuck(this);
       this.say({ kind: "waiting", message });
       this.later(againMs);
     } else {
@@ -182,28 +185,37 @@ export class Saver<Theirs = unknown> {
 
   private sendLast(): void {
     this.keepUnsaved(true);
-    if (this.waiting.length === 0 || this.stopped() || this.refused()) return;
+    if (this.waiting.length === 0 || this.stopped() || this.refused()) return letGo(this);
     // What is on its way makes one revision more, and this goes on from there.
     const revision = this.revision + (this.sending.length > 0 ? 1 : 0);
     const body = JSON.stringify({ revision, patches: this.waiting });
     this.waiting = [];
+    const gone = () => {
+      this.of.keep?.(revision + 1, [], true);
+      letGo(this);
+    };
+    // What is kept in the browser waits for the next visit; else whoever has gone on in this page still waits for it.
+    const missed = () => {
+      if (this.of.keep) return letGo(this);
+      holdStuck(this);
+      setTimeout(post, againMs);
+    };
     // Goes out even when the page is gone before the answer.
-    const gone = () => this.of.keep?.(revision + 1, [], true);
-    void fetch(this.path(), {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body,
-      keepalive: outlives(body),
-    }).then(
-      ({ ok }) => ok && gone(),
-      () => undefined, // It is kept in the browser, for the next visit.
-    );
+    const post = () =>
+      void fetch(this.path(), {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body,
+        keepalive: outlives(body),
+      }).then(({ ok, status }) => (mayPass(status) ? missed() : ok ? gone() : letGo(this)), missed);
+    post();
   }
 
   private path = () => `${this.of.path}/patches`;
 
   private say(state: SaveState<Theirs>): void {
     this.state = state;
+    if (this.idle) letGo(this);
     this.of.tell(state);
   }
 }

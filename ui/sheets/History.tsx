@@ -1,10 +1,12 @@
 "use client";
 import { StepsBack } from "@/ui/parts/StepsBack";
+import type { SheetSave } from "./sender";
 import { useSheet } from "./store";
 
 /** Whether all that was typed is kept. */
-export function Saved() {
-  const save = useSheet((state) => state.save);
+export const Saved = () => <SavedWords save={useSheet((state) => state.save)} />;
+
+export function SavedWords({ save }: { save: SheetSave }) {
   const words = { saved: "all is saved", saving: "saving …", waiting: "not saved yet; trying again" } as const;
   if (save.kind !== "refused") return <span data-save={save.kind}>{words[save.kind]}</span>;
   return (

@@ -1,6 +1,7 @@
 import { ChangesAnswer, type SheetConflict } from "@/contract/sheets";
 import type { SheetChanges } from "@/core/sheets/changes";
-import { ApiError, call } from "@/ui/parts/api";
+import { ApiError, call, mayPass } from "@/ui/parts/api";
+import { holdStuck, holdUnsaved, letGo } from "@/ui/parts/unsaved";
 
 export type SheetSave =
   | { readonly kind: "saved" }
@@ -41,6 +42,7 @@ export class Sender {
 
   put(changes: SheetChanges): void {
     this.queue.push(changes);
+    holdUnsaved(this);
     // Said at once: a page that is closed before it is sent would lose it.
     this.tell({ kind: "saving" });
     this.timer ??= setTimeout(() => this.start(), restMs);
@@ -76,14 +78,17 @@ export class Sender {
         if (conflicts.length > 0) this.collided(conflicts, next);
       } catch (error) {
         // A network that is gone comes back; what is refused would be refused again.
-        if (error instanceof ApiError && error.status !== 0 && error.status < 500) {
+        if (error instanceof ApiError && !mayPass(error.status)) {
           this.queue.shift();
+          if (this.queue.length === 0) letGo(this);
           return this.tell({ kind: "refused", message: error.message });
         }
+        holdStuck(this);
         this.tell({ kind: "waiting", message: (error as Error).message });
         await new Promise((again) => setTimeout(again, retryMs));
       }
     }
+    letGo(this);
     this.tell({ kind: "saved" });
   }
 }

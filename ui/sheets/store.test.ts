@@ -3,9 +3,10 @@ import type { RowView, SheetView } from "@/contract/sheets";
 import type { Cells } from "@/core/sheets/row";
 
 const answers: ((value: unknown) => void)[] = [];
+const api = await import("@/ui/parts/api");
 jest.unstable_mockModule("@/ui/parts/api", () => ({
+  ...api,
   call: () => new Promise((resolve) => answers.push(resolve)),
-  ApiError: class extends Error {},
 }));
 const { createSheet } = await import("./store");
 

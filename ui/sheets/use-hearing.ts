@@ -60,6 +60,14 @@ export function useHearing(store: SheetStore): void {
   const soon = (ms = gatherMs) => {
     timer.current ??= setTimeout(() => void look(), ms);
   };
+  // What was refused is not there, however it was written: the sheet shows what is.
+  useEffect(() =>
+    store.subscribe(({ save }, before) => {
+      if (save.kind !== "refused" || save === before.save) return;
+      changed.current = "all";
+      soon();
+    }),
+  );
   useEvents([`sheet:${id}`, "exports"], (event) => {
     if (event === "reset" || event.body.all === true) changed.current = "all";
     else if (changed.current !== "all") {
