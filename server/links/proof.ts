@@ -89,12 +89,12 @@ export async function sayWord(link: Link, word: WordRequest): Promise<WordView> 
   }
   const said = await inTransaction(db, async (trx) => {
     const entry = { linkId: link.id, exportId: word.export, who: word.who, atS: word.atS };
-    await addLinkWord(trx, { ...entry, words: word.words, verdict: word.verdict });
+    const id = await addLinkWord(trx, { ...entry, words: word.words, verdict: word.verdict });
     const detail = { link: link.id, who: word.who, verdict: word.verdict, atS: word.atS };
     await addAudit(trx, { memberId: null, action: "link.word", subject: word.export, detail });
     await addEvent(trx, "exports", { ids: [word.export] });
-    const all = await listLinkWords(trx, { link: link.id });
-    return all[all.length - 1]!;
+    // Others may have said something in the same moment.
+    return (await listLinkWords(trx, { link: link.id })).find((one) => one.id === id)!;
   });
   if (word.verdict === "approve") await approveRow(link, word.export);
   return toWord(said);

@@ -45,7 +45,7 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         </p>
         <h1>{design.name}</h1>
         <p className="figures quiet">
-          Release {desk.number} · <NewSheetButton releaseId={desk.id} name={design.name} />
+          Release {desk.number} · <NewSheetButton releaseId={desk.id} designId={desk.designId} name={design.name} />
         </p>
         {!store && filling.beginning && (
           <p className="fill__kept figures quiet">

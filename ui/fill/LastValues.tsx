@@ -1,5 +1,6 @@
 "use client";
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { SheetList, SheetView } from "@/contract/sheets";
 import type { FillDesk } from "@/contract/releases";
@@ -18,6 +19,7 @@ export function LastValues({ desk, onTake }: { desk: FillDesk; onTake: (values: 
     staleTime: 0,
     gcTime: 0,
   });
+  const [fault, setFault] = useState<string>();
   const clip = last.data?.sheets[0];
   if (!clip || clip.title === "") return null;
   const take = async () => {
@@ -33,10 +35,11 @@ export function LastValues({ desk, onTake }: { desk: FillDesk; onTake: (values: 
         variant="link"
         size="sm"
         className="p-0 align-baseline"
-        onClick={() => void take().catch(() => undefined)}
+        onClick={() => void take().catch((error: Error) => setFault(error.message))}
       >
         Begin with its values
-      </Button>
+      </Button>{" "}
+      {fault}
     </Notice>
   );
 }

@@ -118,6 +118,7 @@ function Seen({
   const address = `/api/links/${token}/watch/${clip.id}`;
   const [plate, setPlate] = useState<"light" | "dark">("dark");
   const [ready, setReady] = useState(clip.seen !== "nothing");
+  const [gone, setGone] = useState(false);
   useEffect(() => {
     if (ready) return;
     let live = true;
@@ -125,6 +126,8 @@ function Seen({
       const answer = await fetch(address, { headers: { Range: "bytes=0-0" } }).catch(() => undefined);
       if (!live) return;
       if (answer?.ok) setReady(true);
+      // The link is over, or the file is kept no more.
+      else if (answer?.status === 404 || answer?.status === 410) setGone(true);
       else setTimeout(() => void look(), againMs);
     };
     void look();
@@ -138,7 +141,7 @@ function Seen({
       <div className={`watch__plate plate-${plate}`} style={ratio}>
         {!ready && (
           <p className="watch__wait" role="status">
-            A copy that this browser can show is being made …
+            {gone ? "This clip can’t be seen any more." : "A copy that this browser can show is being made …"}
           </p>
         )}
         {ready && ["video", "nothing"].includes(clip.seen) && (

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useRef } from "react";
 import { SheetRows, SheetView } from "@/contract/sheets";
-import { call } from "@/ui/parts/api";
+import { ApiError, call, mayPass } from "@/ui/parts/api";
 import { useEvents } from "@/ui/parts/events";
 import type { SheetStore } from "./store";
 
@@ -23,6 +23,7 @@ export function useLeaving(store: SheetStore): void {
 /** Gathers what changes within so long before it asks. */
 const gatherMs = 250;
 const mostNamed = 100;
+const againMs = 3000;
 const typingMs = 600;
 
 /** Whether a cell of the grid is being typed in just now. */
@@ -49,8 +50,12 @@ export function useHearing(store: SheetStore): void {
         const { rows } = await call(`/api/sheets/${id}/rows?ids=${[...wanted].join()}`, SheetRows);
         store.getState().heard(rows, mark);
       }
-    } catch {
-      // Heard of again when there is something new, or when the connection is back.
+    } catch (error) {
+      timer.current = undefined;
+      // What could not be asked now changes nothing by itself any more: it is asked again, unless it is refused.
+      if (error instanceof ApiError && !mayPass(error.status)) return;
+      changed.current = "all";
+      return soon(againMs);
     }
     // One after another: an answer that was overtaken would put back what is older.
     timer.current = undefined;

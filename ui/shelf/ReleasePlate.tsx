@@ -9,7 +9,7 @@ import { usePosterPlate } from "./PosterPlate";
 
 /** One release: its graphic, large, and the two ways to fill it in. */
 export function ReleasePlate({ release }: { release: ReleaseCard }) {
-  const { id, name, about, formats, clips } = release;
+  const { id, designId, name, about, formats, clips } = release;
   const [wanted, setWanted] = useState(false);
   const onWanted = useCallback(() => setWanted(true), []);
   const scene = useQuery({
@@ -35,7 +35,7 @@ export function ReleasePlate({ release }: { release: ReleaseCard }) {
       </p>
       <div className="align-items-center d-flex gap-12 fs-13 mt-4">
         {marks}
-        <NewSheetButton releaseId={id} name={name} />
+        <NewSheetButton releaseId={id} designId={designId} name={name} />
         {clips > 0 && (
           <span className="text-secondary figures ms-auto">
             {clips} {clips === 1 ? "clip" : "clips"}
