@@ -4,7 +4,7 @@ import { Design } from "@/core/document/design";
 import { Accepted } from "./accepted";
 import { House } from "@/core/document/house";
 import { Id, Name } from "@/core/document/units";
-import { Revision } from "./patch";
+import { Nonce, Revision } from "./patch";
 
 /** A design that whoever receives it reads by itself, a part at a time: it may be large. */
 const AnyDesign = z.unknown();
@@ -99,6 +99,12 @@ export const VersionDocument = z.object({ document: Design });
 export const PublishRequest = z.strictObject({ revision: Revision, accepted: z.array(Accepted).max(200).default([]) });
 export const Published = z.object({ id: z.string(), number: z.number() });
 
-/** What a refused change is told: the document as it is now. */
-export const Conflict = z.object({ revision: Revision, document: Design, by: z.string().nullable(), at: z.string() });
+/** What a refused change is told: the document as it is now, and which request had arrived whose answer was lost. */
+export const Conflict = z.object({
+  revision: Revision,
+  document: Design,
+  by: z.string().nullable(),
+  at: z.string(),
+  arrived: Nonce.optional(),
+});
 export type Conflict = z.infer<typeof Conflict>;

@@ -14,8 +14,19 @@ export type Patch = z.infer<typeof Patch>;
 
 export const Revision = z.number().int().min(1);
 
-/** Changes made on a revision; refused with both versions when the document has moved on since. */
-export const PatchRequest = z.strictObject({ revision: Revision, patches: z.array(Patch).min(1).max(5000) });
+/** What one request is told apart by from all others. */
+export const Nonce = z.string().regex(/^[0-9a-f]{20}$/);
+
+/**
+ * Changes made on a revision; refused with both versions when the document has moved on since. `lost` names requests
+ * whose answers were lost: of a design it is told then which of them had arrived.
+ */
+export const PatchRequest = z.strictObject({
+  revision: Revision,
+  patches: z.array(Patch).min(1).max(5000),
+  nonce: Nonce.optional(),
+  lost: z.array(Nonce).max(10).optional(),
+});
 export type PatchRequest = z.infer<typeof PatchRequest>;
 
 export const Saved = z.object({ revision: Revision });

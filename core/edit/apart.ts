@@ -1,5 +1,6 @@
 import { Design } from "../document/design";
 import { withReferences } from "../document/references";
+import { sameJson } from "../same";
 import { freshIds, takenLayerIds } from "./copies";
 
 /**
@@ -11,7 +12,7 @@ export function apartFrom(base: Design, mine: Design, theirs: Design): Design {
     const was = new Set(list(base).map(({ id }) => id));
     const own = new Map(list(mine).map((entry) => [entry.id, entry]));
     const both = list(theirs).filter(({ id }) => own.has(id) && !was.has(id));
-    return both.filter((entry) => JSON.stringify(entry) !== JSON.stringify(own.get(entry.id))).map(({ id }) => id);
+    return both.filter((entry) => !sameJson(entry, own.get(entry.id))).map(({ id }) => id);
   };
   const everywhere = (list: (design: Design) => readonly { readonly id: string }[]) =>
     new Set([...list(mine), ...list(theirs)].map(({ id }) => id));

@@ -1,3 +1,4 @@
+import { sameJson } from "../same";
 import type { Design } from "../document/design";
 import type { Layer } from "../document/layer";
 
@@ -5,7 +6,7 @@ import type { Layer } from "../document/layer";
 export function changesBetween(before: Design, after: Design): string[] {
   const changes: string[] = [];
   const say = (condition: boolean, text: string) => condition && changes.push(text);
-  const differs = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
+  const differs = (a: unknown, b: unknown) => !sameJson(a, b);
   say(before.name !== after.name, `Its name is now “${after.name}”.`);
   for (const id of after.formats) say(!before.formats.includes(id), `New format: ${id}.`);
   for (const id of before.formats) say(!after.formats.includes(id), `No longer in ${id}.`);
@@ -54,7 +55,7 @@ function compare<T extends { id: string }>(
   for (const now of after) {
     const old = before.find(({ id }) => id === now.id);
     if (!old) changes.push(`New ${what} “${name(now)}”.`);
-    else if (JSON.stringify(old) !== JSON.stringify(now)) changes.push(`The ${what} “${name(now)}” ${how(old, now)}.`);
+    else if (!sameJson(old, now)) changes.push(`The ${what} “${name(now)}” ${how(old, now)}.`);
   }
   for (const old of before)
     if (!after.some(({ id }) => id === old.id)) changes.push(`The ${what} “${name(old)}” is gone.`);

@@ -1,3 +1,5 @@
+import { sameJson } from "../same";
+
 /*
  * Two changed copies of one document become one. Lists whose entries have ids or roles are merged entry by entry, objects key by
  * key; everything else is one value, which only one of both can have changed.
@@ -34,11 +36,9 @@ interface Place {
   readonly choose: Choice;
 }
 
-const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
-
 function merge(base: unknown, mine: unknown, theirs: unknown, place: Place): unknown {
-  if (same(mine, theirs) || same(base, theirs)) return mine;
-  if (same(base, mine)) return theirs;
+  if (sameJson(mine, theirs) || sameJson(base, theirs)) return mine;
+  if (sameJson(base, mine)) return theirs;
   const lists = [entriesOf(base), entriesOf(mine), entriesOf(theirs)] as const;
   if (lists[0] && lists[1] && lists[2]) return mergeLists(lists[0], lists[1], lists[2], place);
   if (isObject(mine) && isObject(theirs) && isObject(base) && alike(base, mine, theirs))

@@ -1,3 +1,4 @@
+import { sameJson } from "../same";
 import { differenceEuclidean } from "culori";
 import { House } from "../document/house";
 import type { Package } from "../document/package";
@@ -162,7 +163,7 @@ function statesOf(theirs: readonly Part[], ours: readonly Part[]): Map<string, P
   return states;
 }
 
-export const isSame = (one: Part, other: Part): boolean => JSON.stringify(one.value) === JSON.stringify(other.value);
+export const isSame = (one: Part, other: Part): boolean => sameJson(one.value, other.value);
 
 /** What is most like a part: the same, what is called so, or the nearest colour and the format of that size. */
 function likest(one: Part, others: readonly Part[]): Part | undefined {

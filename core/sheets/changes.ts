@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { sameJson } from "../same";
 import { Cell, Cells, Column, cellOf } from "./row";
 
 export const RowId = z.string().regex(/^[0-9a-f]{20}$/);
@@ -26,8 +27,6 @@ export const SheetChanges = z.strictObject({
 });
 export type SheetChanges = z.infer<typeof SheetChanges>;
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
-
 /**
  * What becomes of a row's cells by a change: changes of other cells merge, whatever order they come in; a cell that
  * somebody else has changed meanwhile, to something else, is not overwritten but told.
@@ -37,7 +36,7 @@ export function withCell(
   { column, was, to }: CellChange,
 ): { cells: Cells } | { theirs: Cell | undefined } {
   const now = cellOf(cells, column);
-  if (!same(now, was) && !same(now, to)) return { theirs: now };
+  if (!sameJson(now, was) && !sameJson(now, to)) return { theirs: now };
   const { [column]: _, ...rest } = cells;
   return { cells: to === undefined ? rest : { ...rest, [column]: to } };
 }

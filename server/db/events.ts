@@ -36,6 +36,22 @@ export async function listEventsOf(db: Db, topics: readonly string[], after: num
   return rows.map(({ seq, topic, body }) => ({ seq: Number(seq), topic, body: fromJson(body) }));
 }
 
+/** More are not looked through for what was told. */
+const mostLooked = 1000;
+
+/** The first of these values that one of the newest events of a topic says by this name. */
+export async function findTold(
+  db: Db,
+  topic: string,
+  name: string,
+  values: readonly string[],
+): Promise<string | undefined> {
+  const said = db.raw("json_value(body, ?)", [`$.${name}`]);
+  const rows = await db("event").where("topic", topic).orderBy("seq", "desc").limit(mostLooked).select({ said });
+  const told = new Set(rows.map((row) => String(row.said)));
+  return values.find((value) => told.has(value));
+}
+
 /** The oldest event that is still known; 0 when there is none. */
 export async function oldestSeq(db: Db): Promise<number> {
   return Number((await db("event").min("seq as seq").first())?.seq ?? 0);

@@ -16,7 +16,7 @@ import { blankDesign, idFrom } from "@/core/edit/blank";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import * as designs from "@/server/db/designs";
-import { addEvent } from "@/server/db/events";
+import { addEvent, findTold } from "@/server/db/events";
 import { findHouse, readStoredHouse } from "@/server/db/house";
 import { listFootage } from "@/server/db/media";
 import { listOutputs } from "@/server/db/outputs";
@@ -100,8 +100,16 @@ export async function readBench(id: string): Promise<BenchView> {
 }
 
 /** A refusal that carries the document as it is now, for the one whose change came too late. */
-function conflict({ revision, document, changedBy, changedAt }: designs.Draft): Refusal {
-  const detail: Conflict = { revision, document, by: changedBy, at: changedAt.toISOString() };
+async function conflict(db: Db, draft: designs.Draft, lost: readonly string[] = []): Promise<Refusal> {
+  const { id, revision, document, changedBy, changedAt } = draft;
+  const arrived = lost.length === 0 ? undefined : await findTold(db, `draft:${id}`, "nonce", lost);
+  const detail: Conflict = {
+    revision,
+    document,
+    by: changedBy,
+    at: changedAt.toISOString(),
+    ...(arrived && { arrived }),
+  };
   const who = changedBy ?? "Somebody";
   return new Refusal(409, "moved_on", `${who} has changed this design in the meantime.`, undefined, detail);
 }
@@ -111,14 +119,15 @@ async function change(
   revision: number,
   memberId: string,
   work: (draft: designs.Draft, trx: Db) => Promise<Design> | Design,
+  { nonce, lost }: Pick<PatchRequest, "nonce" | "lost"> = {},
 ): Promise<{ revision: number }> {
   const saved = await inTransaction(database(), async (trx) => {
     const draft = await needed(designs.lockDraft(trx, id), "design");
-    if (draft.revision !== revision) throw conflict(draft);
+    if (draft.revision !== revision) throw await conflict(trx, draft, lost);
     const document = await work(draft, trx);
     if (document.id !== id) throw new Refusal(422, "invalid", "A design keeps its id.", "id");
-    if (!(await designs.saveDraft(trx, { id, revision, document, memberId }))) throw conflict(draft);
-    await addEvent(trx, `draft:${id}`, { revision: revision + 1 });
+    if (!(await designs.saveDraft(trx, { id, revision, document, memberId }))) throw await conflict(trx, draft, lost);
+    await addEvent(trx, `draft:${id}`, { revision: revision + 1, ...(nonce && { nonce }) });
     return { revision: revision + 1, document };
   });
   designs.rememberDraft(id, saved.revision, saved.document);
@@ -129,7 +138,8 @@ async function change(
 const overtakenMs = 2000;
 
 /** Changes a draft that is still at the revision the changes were made on, or about to come to it. */
-export async function patchDraft(id: string, { revision, patches }: PatchRequest, memberId: string) {
+export async function patchDraft(id: string, request: PatchRequest, memberId: string) {
+  const { revision, patches } = request;
   const until = Date.now() + overtakenMs;
   while (Date.now() < until) {
     const now = await designs.findRevision(database(), id);
@@ -137,7 +147,7 @@ export async function patchDraft(id: string, { revision, patches }: PatchRequest
     if (now === undefined || now + 1 !== revision) break;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
-  return change(id, revision, memberId, (draft) => checkedDesign(applied(draft.document, patches)));
+  return change(id, revision, memberId, (draft) => checkedDesign(applied(draft.document, patches)), request);
 }
 
 /** Puts another document in a draft's place and keeps what was there as a version. */
@@ -198,7 +208,7 @@ export async function publishDraft(
 ): Promise<{ id: string; number: number } | { job: string }> {
   const db = database();
   const draft = await needed(designs.findDraft(db, id), "design");
-  if (draft.revision !== revision) throw conflict(draft);
+  if (draft.revision !== revision) throw await conflict(db, draft);
   const house = await needed(readStoredHouse(db), "house style");
   const found = await findingsAbout(draft, house, memberId);
   if ("job" in found) return found;

@@ -35,6 +35,19 @@ describe("a draft", () => {
     expect((late.error!.detail as { document: Design }).document.layers[0]!.name).toBe("Mine");
     expect((await read(id)).document.layers[0].name).toBe("Mine");
   });
+  test("tells whose answers were lost which of their changes had arrived", async () => {
+    const id = await start("Lost answers");
+    const [arrived, missing] = ["a", "b"].map((digit) => digit.repeat(20));
+    const save = (more: Record<string, unknown>) =>
+      as("tomas", "POST", `/api/designs/${id}/patches`, { patches: rename("Mine"), ...more });
+    expect((await save({ revision: 1, nonce: arrived })).status).toBe(200);
+    expect((await save({ revision: 2 })).status).toBe(200);
+    const told = async (lost: (string | undefined)[]) =>
+      ((await save({ revision: 1, lost })).error!.detail as { arrived?: string }).arrived;
+    expect(await told([missing, arrived])).toBe(arrived);
+    expect(await told([missing])).toBeUndefined();
+    expect((await save({ revision: 1, lost: ["no nonce"] })).status).toBe(422);
+  });
   test("of two who save at once, one is told", async () => {
     const id = await start("At once");
     const save = (name: string) =>

@@ -7,7 +7,7 @@ import { apartFrom } from "@/core/edit/apart";
 import { changesBetween } from "@/core/edit/compare";
 import { mergeDocuments, type Choice } from "@/core/edit/merge";
 import { refusalOf } from "@/core/edit/sound-document";
-import { call } from "@/ui/parts/api";
+import { ApiError, call, mayPass } from "@/ui/parts/api";
 import { historyAfter, noHistory, patchesBetween } from "@/ui/parts/history";
 import type { Saver } from "@/ui/parts/saver";
 import type { BenchState } from "./store";
@@ -28,14 +28,22 @@ export interface News {
 
 /** While something is being done here, what others have done waits for so long, again and again. */
 const laterMs = 400;
+const againMs = 3000;
 
 /** How a bench takes in what others do to its draft. */
 export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string | undefined) {
   let later: ReturnType<typeof setTimeout> | undefined;
+  /** The newest revision that was heard of; while something is asked, nothing newer comes in. */
+  let heard = 0;
+  /**
+   * What theirs was made of: the document as it was sent by a request that had arrived though its answer was lost, or as
+   * it was last known to be stored. Of what one has added oneself there would be two else.
+   */
+  const baseOf = ({ arrived }: Conflict) => (saver.sentBy(arrived) ?? saver.stored) as Design;
   const merge = (theirs: Conflict, choose?: Choice) => {
-    const base = saver.stored as Design;
+    const base = baseOf(theirs);
     const { document } = get();
-    // One's own other page, or an answer that was lost, has added the very same.
+    // One's own other page has added the very same.
     const mine = theirs.by === self ? document : apartFrom(base, document, theirs.document);
     const { merged, clashes } = mergeDocuments(base, mine, theirs.document, choose);
     return { merged, clashes, sound: refusalOf(theirs.document, merged) === undefined };
@@ -44,7 +52,7 @@ export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string
     const { document, history, chosen, moves, format } = get();
     const layers = new Set(merged.layers.map(({ id }) => id));
     const moving = new Set(merged.layers.flatMap((layer) => layer.moves.map(({ id }) => id)));
-    const changes = changesBetween(saver.stored as Design, theirs.document);
+    const changes = changesBetween(baseOf(theirs), theirs.document);
     set({
       document: freeze(merged, true),
       history: historyAfter(history, document, merged),
@@ -55,6 +63,7 @@ export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string
       clashes: [],
     });
     saver.resume(theirs.revision, theirs.document, patchesBetween(theirs.document, merged));
+    void catchUp(heard);
   };
   /** Somebody's draft takes in what it can; what clashes, or does not fit together, is asked about. */
   const meet = (theirs: Conflict) => {
@@ -64,16 +73,25 @@ export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string
   };
   const catchUp = async (revision: number): Promise<void> => {
     clearTimeout(later);
+    heard = Math.max(heard, revision);
     const { id, save, gesture, trial } = get();
     if (revision <= saver.at || save.kind === "conflict") return;
     if (!saver.idle || gesture || trial) {
       later = setTimeout(() => void catchUp(revision), laterMs);
       return;
     }
-    // What can't be fetched now is told by the next change that is saved.
-    const view = await call(`/api/designs/${id}`, BenchView).catch(() => undefined);
+    let view: BenchView;
+    try {
+      view = await call(`/api/designs/${id}`, BenchView);
+    } catch (error) {
+      // Nobody may change anything any more that would tell of it.
+      if (!(error instanceof ApiError) || mayPass(error.status)) {
+        later = setTimeout(() => void catchUp(revision), againMs);
+      }
+      return;
+    }
     // Something done meanwhile is saved first, and meets theirs by that.
-    if (view && saver.idle && view.revision > saver.at)
+    if (saver.idle && view.revision > saver.at)
       meet({ revision: view.revision, document: view.document, by: view.changedBy, at: view.changedAt });
   };
   const settle = async (keep: "mine" | "theirs"): Promise<void> => {
@@ -90,6 +108,7 @@ export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string
       saver.resume(theirs.revision, theirs.document);
     }
     set({ clashes: [] });
+    void catchUp(heard);
   };
   const settleClashes = (choose: Choice): boolean => {
     const { save } = get();
@@ -105,5 +124,6 @@ export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string
     const { merged, sound } = merge(save.theirs, choose);
     return sound ? merged : undefined;
   };
-  return { meet, actions: { catchUp, settle, settleClashes, asChosen } };
+  const stop = () => clearTimeout(later);
+  return { meet, stop, actions: { catchUp, settle, settleClashes, asChosen } };
 }

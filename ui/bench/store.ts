@@ -222,6 +222,7 @@ export function createBench(view: BenchView, browser?: BrowserSide, memberName?:
       flush: () => saver.flush(),
       leave: () => {
         saver.dispose();
+        others.stop();
         browser?.keeper.release();
       },
       ...others.actions,

@@ -2,6 +2,8 @@ import { applyPatches, enablePatches, type Patch } from "immer";
 import { z } from "zod";
 import { Patch as KeptPatch } from "@/contract/patch";
 import type { Design } from "@/core/document/design";
+import { sameJson } from "@/core/same";
+import { newId } from "@/ui/parts/new-id";
 
 enablePatches();
 
@@ -37,7 +39,7 @@ export class UnsentKeeper {
     memberId: string,
     designId: string,
     private readonly store: Storage,
-    pageId: string = crypto.randomUUID(),
+    pageId: string = newId(),
   ) {
     this.key = prefix(memberId, designId) + pageId;
     // Held until the page is gone, however it goes: whoever comes next sees that nobody will send these any more.
@@ -94,6 +96,6 @@ export function withUnsent(document: Design, { patches }: Unsent): Design | unde
  */
 export function fateOf(unsent: Unsent, document: Design, revision: number): "nothing" | "go on" | "ask" {
   const next = withUnsent(document, unsent);
-  if (next && JSON.stringify(next) === JSON.stringify(document)) return "nothing";
+  if (next && sameJson(next, document)) return "nothing";
   return next && unsent.revision === revision ? "go on" : "ask";
 }

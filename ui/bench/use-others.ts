@@ -4,6 +4,7 @@ import { z } from "zod";
 import { SomebodyHere } from "@/contract/designs";
 import { call } from "@/ui/parts/api";
 import { useEvents } from "@/ui/parts/events";
+import { newId } from "@/ui/parts/new-id";
 import { useBenchStore } from "./store";
 
 /** Said again so often; whoever has not been heard of for three times as long has gone. */
@@ -17,14 +18,11 @@ const nobody: Others = [];
 export const OthersHere = createContext<Others>(nobody);
 export const useOthersHere = (): Others => useContext(OthersHere);
 
-const newPage = (): string =>
-  [...crypto.getRandomValues(new Uint8Array(10))].map((byte) => byte.toString(16).padStart(2, "0")).join("");
-
 /** Who else has this draft open, and what they hold; and they are told the same of this page. */
 export function useOthers(): Others {
   const store = useBenchStore();
   const { id } = store.getState();
-  const [page] = useState(newPage);
+  const [page] = useState(newId);
   const heard = useRef(new Map<string, SomebodyHere & { readonly atMs: number }>());
   const [others, setOthers] = useState<Others>(nobody);
   const say = useRef<(gone?: boolean) => void>(() => undefined);

@@ -1,5 +1,6 @@
 import { LinkFillAnswer, type LinkFill } from "@/contract/links";
 import type { FieldValue } from "@/core/fields/value";
+import { sameJson } from "@/core/same";
 import { cellOf, type Cells } from "@/core/sheets/row";
 import { ApiError, call, mayPass } from "@/ui/parts/api";
 
@@ -31,9 +32,8 @@ type Change = { column: string; was?: FieldValue | undefined; to?: FieldValue | 
  * The other columns are told.
  */
 export function restored(now: Cells, { known, wanted }: Unkept): { cells: Cells; theirs: string[] } {
-  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
   const changes = changesBetween(known, wanted);
-  const isFree = ({ column, was, to }: Change) => [was, to].some((one) => same(cellOf(now, column), one));
+  const isFree = ({ column, was, to }: Change) => [was, to].some((one) => sameJson(cellOf(now, column), one));
   const own = Object.fromEntries(changes.filter(isFree).map(({ column, to }) => [column, to]));
   return { cells: cellsWith(now, own), theirs: changes.filter((one) => !isFree(one)).map(({ column }) => column) };
 }
@@ -43,7 +43,7 @@ export function changesBetween(was: Cells, to: Cells): Change[] {
   const columns = [...new Set([...Object.keys(was), ...Object.keys(to)])];
   return columns
     .map((column) => ({ column, was: cellOf(was, column), to: cellOf(to, column) }))
-    .filter((change) => JSON.stringify(change.was) !== JSON.stringify(change.to));
+    .filter((change) => !sameJson(change.was, change.to));
 }
 
 /** Cells with some of them written over; what is written as nothing is gone. */

@@ -1,6 +1,7 @@
 import { LiveNow, LiveView, type PressRequest } from "@/contract/live";
 import { HouseEvent } from "@/contract/events";
 import { ApiError, call } from "@/ui/parts/api";
+import { newId } from "@/ui/parts/new-id";
 import { ServerClock, steadyMs } from "./clock";
 
 /** Where a live page is asked for: by those who are signed in, or by the holder of a link. */
@@ -72,7 +73,7 @@ export class LiveFeed {
   /** Presses something; told as soon as the server has done it. Throws ApiError. */
   async press(press: PressRequest["press"]): Promise<void> {
     const seen = this.state.kind === "on" ? this.state.view.revision : 0;
-    const request: PressRequest = { press, seen, nonce: crypto.randomUUID() };
+    const request: PressRequest = { press, seen, nonce: newId() };
     for (let tries = 0; ; tries++) {
       const asked = steadyMs();
       try {

@@ -8,6 +8,8 @@ import { Saver, type SaveState } from "./saver";
 type Sent = { revision: number; patches: Patch[] };
 const sent: Sent[] = [];
 let answer: (body: Sent) => { status: number; json: unknown };
+/** What each request was called, and which ones it says were lost. */
+const named: { nonce?: string | undefined; lost?: string[] | undefined }[] = [];
 const states: SaveState[] = [];
 const whole = { id: "d" } as unknown as Design;
 const patch = (value: number): Patch[] => [{ op: "replace", path: ["seed"], value }];
@@ -15,11 +17,13 @@ const patch = (value: number): Patch[] => [{ op: "replace", path: ["seed"], valu
 beforeEach(() => {
   jest.useFakeTimers();
   sent.length = 0;
+  named.length = 0;
   states.length = 0;
   answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
   globalThis.fetch = (async (_: string, init: RequestInit) => {
-    const body = JSON.parse(String(init.body)) as Sent;
+    const { nonce, lost, ...body } = JSON.parse(String(init.body)) as Sent & { nonce?: string; lost?: string[] };
     sent.push(body);
+    named.push({ nonce, lost });
     const { status, json } = answer(body);
     if (status === 0) throw new TypeError("offline");
     return { ok: status < 400, status, json: async () => json } as Response;
@@ -125,6 +129,18 @@ test.each([401, 408, 429, 503])("waits for what passes: %i", async (status) => {
   answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
   await jest.advanceTimersByTimeAsync(4000);
   expect([last(), sent[sent.length - 1]]).toEqual([{ kind: "saved" }, { revision: 1, patches: patch(1) }]);
+});
+test("names the requests whose answers were lost, and knows what each of them would have stored", async () => {
+  answer = () => ({ status: 0, json: {} });
+  const s = saver();
+  s.add(patch(1));
+  await jest.advanceTimersByTimeAsync(4000);
+  const [first, second] = named.map(({ nonce }) => nonce!);
+  expect(named.map(({ lost }) => lost)).toEqual([undefined, [first]]);
+  expect([first === second, s.sentBy(first), s.sentBy(undefined)]).toEqual([false, whole, undefined]);
+  answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
+  await jest.advanceTimersByTimeAsync(4000);
+  expect([named.at(-1)!.lost, s.sentBy(first)]).toEqual([[second, first], undefined]);
 });
 test("what could not be sent when a desk was left is sent while the page lives", async () => {
   answer = () => ({ status: 0, json: {} });

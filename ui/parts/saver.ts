@@ -2,6 +2,7 @@ import type { Patch } from "immer";
 import type { z } from "zod";
 import { Saved } from "@/contract/patch";
 import { ApiError, call, mayPass, outlives } from "./api";
+import { newId } from "./new-id";
 import { holdStuck, holdUnsaved, letGo } from "./unsaved";
 
 export type SaveState<Theirs = unknown> =
@@ -14,6 +15,7 @@ export type SaveState<Theirs = unknown> =
 const restMs = 350;
 const mostWaitMs = 900;
 const againMs = 3000;
+const mostLost = 5;
 
 /** A document that is saved: where, and what is to be known of it. */
 export interface SavedDocument<Theirs> {
@@ -48,6 +50,8 @@ export class Saver<Theirs = unknown> {
   private state: SaveState<Theirs> = { kind: "saved" };
   private revision: number;
   private held: unknown;
+  /** Requests whose answers were lost, with the document as it was sent: one of them may have arrived. */
+  private lost: readonly { readonly nonce: string; readonly document: unknown }[] = [];
 
   constructor(private readonly of: SavedDocument<Theirs>) {
     this.revision = of.revision;
@@ -62,6 +66,11 @@ export class Saver<Theirs = unknown> {
   /** The document as it is known to be stored, where it was said what it is. */
   get stored(): unknown {
     return this.held;
+  }
+
+  /** The document as it was sent by a request whose answer was lost. */
+  sentBy(nonce: string | undefined): unknown {
+    return this.lost.find((one) => one.nonce === nonce)?.document;
   }
 
   /** Whether all that was changed here is stored. */
@@ -103,6 +112,7 @@ export class Saver<Theirs = unknown> {
   resume(revision: number, stored: unknown, patches: readonly Patch[] = []): void {
     this.revision = revision;
     this.held = stored;
+    this.lost = [];
     this.waiting = [];
     this.keepUnsaved(true);
     this.say({ kind: "saved" });
@@ -141,10 +151,12 @@ export class Saver<Theirs = unknown> {
     this.waiting = [];
     this.keepUnsaved(true);
     const sent = (this.of.shown ?? this.of.whole)?.();
+    const nonce = newId();
     try {
-      const { revision } = await this.post();
+      const { revision } = await this.post(nonce);
       this.revision = revision;
       this.held = sent;
+      this.lost = [];
       this.sending = [];
       this.keepUnsaved(true);
       // Those that came meanwhile are saved by themselves, also after the whole has gone.
@@ -153,16 +165,19 @@ export class Saver<Theirs = unknown> {
     } catch (error) {
       this.waiting = [...this.sending, ...this.waiting];
       this.sending = [];
+      if (!(error instanceof ApiError) || mayPass(error.status))
+        this.lost = [{ nonce, document: sent }, ...this.lost].slice(0, mostLost);
       this.failed(error as Error);
     }
   }
 
   /** Changes, or after a refusal all of the document: whatever was wrong with the changes is then past. */
-  private post(): Promise<Saved> {
+  private post(nonce: string): Promise<Saved> {
     const { revision } = this;
     const { whole, path } = this.of;
     if (this.refused() && whole) return call(`${path}/replace`, Saved, { revision, document: whole() });
-    return call(this.path(), Saved, { revision, patches: this.sending }, { lasting: true });
+    const lost = this.lost.length === 0 ? {} : { lost: this.lost.map((one) => one.nonce) };
+    return call(this.path(), Saved, { revision, patches: this.sending, nonce, ...lost }, { lasting: true });
   }
 
   private failed(error: Error): void {

@@ -6,6 +6,7 @@ import type { Finding } from "@/core/checks/findings";
 import { applied, cellChange, inverse } from "@/core/sheets/apply";
 import type { SheetChanges } from "@/core/sheets/changes";
 import type { Cell, Cells } from "@/core/sheets/row";
+import { newId } from "@/ui/parts/new-id";
 import { Sender, type SheetSave } from "./sender";
 
 interface Step {
@@ -177,5 +178,4 @@ export function useSheetStore(): SheetStore {
 export const useSheet = <T>(read: (state: SheetState) => T): T => useStore(useSheetStore(), read);
 
 /** An id for a new row. */
-export const newRowId = (): string =>
-  [...crypto.getRandomValues(new Uint8Array(10))].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+export const newRowId = newId;
