@@ -25,7 +25,7 @@ export const PatchRequest = z.strictObject({
   revision: Revision,
   patches: z.array(Patch).min(1).max(5000),
   nonce: Nonce.optional(),
-  lost: z.array(Nonce).max(10).optional(),
+  lost: z.array(Nonce).max(100).optional(),
 });
 export type PatchRequest = z.infer<typeof PatchRequest>;
 

@@ -54,7 +54,9 @@ function saverOf(client: QueryClient, view: HouseView, tell: (state: SaveState<H
       const mine = held()?.document;
       if (state.kind === "conflict" && mine) {
         const { theirs } = state;
-        const { merged, clashes } = mergeDocuments(saver.stored as House, mine, theirs.document, () => "theirs");
+        // What one has sent oneself, where the answer was lost, stands in nobody's way.
+        const base = saver.hasSent(theirs.document) ? theirs.document : (saver.stored as House);
+        const { merged, clashes } = mergeDocuments(base, mine, theirs.document, () => "theirs");
         const parsed = House.safeParse(merged);
         const document = parsed.success ? parsed.data : theirs.document;
         client.setQueryData<HouseView>(key, { revision: theirs.revision, document });

@@ -126,6 +126,24 @@ test("a value that can’t be taken is put right; a link that has gone takes not
   expect(sent).toHaveLength(2);
   expect(left).toEqual({ known: {}, wanted: { name: "Owl" } });
 });
+test("what was typed back while an answer was lost is typed back at the server too", async () => {
+  fates = ["lost after"];
+  const keeper = keeperOf();
+  typed(keeper, "Mo");
+  await wait(1000);
+  expect([server, last().keeping]).toEqual([{ name: "Mo" }, "offline"]);
+  keeper.write((shown = {}));
+  await wait(10_000);
+  expect([server, last().keeping, left]).toEqual([{}, "kept", undefined]);
+});
+test("what could not be taken and was taken back needs no mending", async () => {
+  fates = [422];
+  const keeper = keeperOf();
+  typed(keeper, "x".repeat(9));
+  await wait(1000);
+  keeper.write((shown = {}));
+  expect(last()).toMatchObject({ keeping: "kept", fault: undefined });
+});
 test("too many asking is waited for", async () => {
   fates = [429, 503];
   const keeper = keeperOf();

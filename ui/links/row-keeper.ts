@@ -81,7 +81,8 @@ export class RowKeeper {
   write(cells: Cells): void {
     this.wanted = cells;
     this.keepUnkept();
-    if (this.isDone || this.now.keeping === "over") return;
+    if (this.now.keeping === "over") return;
+    if (this.isDone) return this.now.keeping === "kept" ? undefined : this.say({ keeping: "kept", fault: undefined });
     this.say({ keeping: this.now.keeping === "offline" ? "offline" : "sending" });
     if (this.now.keeping !== "offline") this.later(restMs);
   }
@@ -108,8 +109,9 @@ export class RowKeeper {
     if (cells.length > 0) void this.post(cells, false).catch(() => undefined);
   }
 
+  /** What may have arrived though its answer was lost is not done, also where all was typed back since. */
   private get isDone(): boolean {
-    return changesBetween(this.known, this.wanted).length === 0;
+    return this.sending === undefined && changesBetween(this.known, this.wanted).length === 0;
   }
 
   private later(ms: number): void {

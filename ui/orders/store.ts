@@ -3,7 +3,7 @@ import { createContext, useContext } from "react";
 import { createStore, useStore } from "zustand";
 import { OrderConflict, type OrderRelease, type OrderView } from "@/contract/orders";
 import { RunningOrder } from "@/core/document/order";
-import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "@/ui/parts/history";
+import { doStep, noHistory, patchesBetween, redoStep, undoStep, type Change, type History } from "@/ui/parts/history";
 import { Saver, type SaveState } from "@/ui/parts/saver";
 
 export interface OrderState {
@@ -47,7 +47,14 @@ export function createOrder({ id, revision, document, releases, outputs }: Order
         path: `/api/orders/${id}`,
         revision: from,
         conflict: OrderConflict,
-        tell: (save) => set({ save, revision: saver.at }),
+        shown: () => get().document,
+        tell: (save) => {
+          // One's own change, whose answer was lost, is nothing to be asked about.
+          if (save.kind === "conflict" && saver.hasSent(save.theirs.document)) {
+            const { revision: stored, document: theirs } = save.theirs;
+            saver.resume(stored, theirs, patchesBetween(theirs, get().document));
+          } else set({ save, revision: saver.at });
+        },
       });
     let saver = saverAt(revision);
     const take = (change: Change<RunningOrder> | undefined) => {

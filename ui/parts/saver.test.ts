@@ -12,12 +12,14 @@ let answer: (body: Sent) => { status: number; json: unknown };
 const named: { nonce?: string | undefined; lost?: string[] | undefined }[] = [];
 const states: SaveState[] = [];
 const whole = { id: "d" } as unknown as Design;
+let now = whole;
 const patch = (value: number): Patch[] => [{ op: "replace", path: ["seed"], value }];
 
 beforeEach(() => {
   jest.useFakeTimers();
   sent.length = 0;
   named.length = 0;
+  now = whole;
   states.length = 0;
   answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
   globalThis.fetch = (async (_: string, init: RequestInit) => {
@@ -38,7 +40,7 @@ const saver = () =>
     revision: 1,
     conflict: Conflict,
     tell: (state) => states.push(state),
-    whole: () => whole,
+    whole: () => now,
   });
 const last = () => states[states.length - 1];
 
@@ -136,11 +138,18 @@ test("names the requests whose answers were lost, and knows what each of them wo
   s.add(patch(1));
   await jest.advanceTimersByTimeAsync(4000);
   const [first, second] = named.map(({ nonce }) => nonce!);
-  expect(named.map(({ lost }) => lost)).toEqual([undefined, [first]]);
-  expect([first === second, s.sentBy(first), s.sentBy(undefined)]).toEqual([false, whole, undefined]);
+  // Sent again as it was.
+  expect([named.map(({ lost }) => lost), second]).toEqual([[undefined, [first]], first]);
+  expect([s.sentBy(first), s.sentBy(undefined)]).toEqual([whole, undefined]);
+  const more = { ...whole };
+  now = more;
+  s.add(patch(2));
+  await jest.advanceTimersByTimeAsync(500);
+  const third = named.at(-1)!.nonce!;
+  expect([named.at(-1)!.lost, s.sentBy(third) === more, s.sentBy(first) === whole]).toEqual([[first], true, true]);
   answer = ({ revision }) => ({ status: 200, json: { data: { revision: revision + 1 } } });
   await jest.advanceTimersByTimeAsync(4000);
-  expect([named.at(-1)!.lost, s.sentBy(first)]).toEqual([[second, first], undefined]);
+  expect([named.at(-1)!.lost, s.sentBy(first)]).toEqual([[third, first], undefined]);
 });
 test("what could not be sent when a desk was left is sent while the page lives", async () => {
   answer = () => ({ status: 0, json: {} });

@@ -1,6 +1,7 @@
 import type { Patch } from "immer";
 import type { z } from "zod";
 import { Saved } from "@/contract/patch";
+import { sameJson } from "@/core/same";
 import { ApiError, call, mayPass, outlives } from "./api";
 import { newId } from "./new-id";
 import { holdStuck, holdUnsaved, letGo } from "./unsaved";
@@ -15,7 +16,7 @@ export type SaveState<Theirs = unknown> =
 const restMs = 350;
 const mostWaitMs = 900;
 const againMs = 3000;
-const mostLost = 5;
+const mostLost = 100;
 
 /** A document that is saved: where, and what is to be known of it. */
 export interface SavedDocument<Theirs> {
@@ -66,6 +67,11 @@ export class Saver<Theirs = unknown> {
   /** The document as it is known to be stored, where it was said what it is. */
   get stored(): unknown {
     return this.held;
+  }
+
+  /** Whether a document is what a request would have stored whose answer was lost. */
+  hasSent(document: unknown): boolean {
+    return this.lost.some((one) => sameJson(one.document, document));
   }
 
   /** The document as it was sent by a request whose answer was lost. */
@@ -151,7 +157,8 @@ export class Saver<Theirs = unknown> {
     this.waiting = [];
     this.keepUnsaved(true);
     const sent = (this.of.shown ?? this.of.whole)?.();
-    const nonce = newId();
+    // Sent again as it was, it is the same.
+    const nonce = this.lost[0]?.document === sent && sent !== undefined ? this.lost[0]!.nonce : newId();
     try {
       const { revision } = await this.post(nonce);
       this.revision = revision;
@@ -166,7 +173,7 @@ export class Saver<Theirs = unknown> {
       this.waiting = [...this.sending, ...this.waiting];
       this.sending = [];
       if (!(error instanceof ApiError) || mayPass(error.status))
-        this.lost = [{ nonce, document: sent }, ...this.lost].slice(0, mostLost);
+        this.lost = [{ nonce, document: sent }, ...this.lost.filter((one) => one.nonce !== nonce)].slice(0, mostLost);
       this.failed(error as Error);
     }
   }
