@@ -111,8 +111,6 @@ afterEach(() => {
   jest.useRealTimers();
 });
 
-const seeds = Array.from({ length: 8 }, (_, i) => i + 1);
-
 /** Lets three people work for a while, answers what is asked, and waits until all is quiet. */
 async function workTogether(seed: number, work: typeof doAnything, whose: readonly ("mine" | "theirs")[]) {
   const random = randomFrom(seed);
@@ -157,11 +155,13 @@ async function workTogether(seed: number, work: typeof doAnything, whose: readon
   return { document: server.now.document, revision: server.now.revision, added, wholes };
 }
 
-test.each([...seeds, 84, 207, 217])("whatever is done, all end with one design, seed %i", async (seed) => {
+// In the last two a change is heard of at a bad moment: it can’t be fetched, or something is being asked.
+test.each([1, 2, 3, 4, 49, 92])("whatever is done, all end with one design, seed %i", async (seed) => {
   const { revision } = await workTogether(seed, doAnything, ["mine", "theirs"]);
   expect(revision).toBeGreaterThan(8);
 });
-test.each(seeds)("nothing that was added is lost or there twice, seed %i", async (seed) => {
+// In the last four an answer is lost, and somebody else saves before the same is sent again.
+test.each([1, 2, 45, 74, 102, 106])("nothing that was added is lost or there twice, seed %i", async (seed) => {
   const { document, added, wholes } = await workTogether(seed, addOrChange, ["mine", "theirs"]);
   expect(added.size).toBeGreaterThan(5);
   const names = document.layers.map(({ name }) => name).filter((name) => pages.some((page) => name.startsWith(page)));
