@@ -15,9 +15,11 @@ let arrive: (() => void)[];
 let told: Kept[];
 let shown: Cells;
 let left: Unkept | undefined;
+let written: readonly string[];
 
 beforeEach(() => {
   jest.useFakeTimers();
+  written = [];
   [server, sent, keepalive, fates, arrive, told, shown, left] = [{}, [], [], [], [], [], {}, undefined];
   globalThis.fetch = (async (_: string, init: RequestInit) => {
     const body = JSON.parse(String(init.body)) as Sent;
@@ -49,6 +51,7 @@ const keeperOf = () =>
   new RowKeeper(
     "/api/links/x/row",
     { cells: server, state: "draft" },
+    written,
     (kept) => told.push(kept),
     (theirs) => (shown = { ...shown, ...theirs } as Cells),
     (unkept) => (left = unkept),
@@ -94,9 +97,20 @@ test("what somebody else wrote meanwhile stands and is told; it is not said to b
   expect(await keeper.sayReady()).toBe(false);
   expect([server, shown, last().theirs]).toEqual([{ name: "Owl" }, { name: "Owl" }, ["name"]]);
   expect(sent.some(({ ready }) => ready)).toBe(false);
+  // Seen and left as it is, it is ready.
+  expect(await keeper.sayReady()).toBe(true);
+  expect([server, last().state, last().theirs]).toEqual([{ name: "Owl" }, "ready", []]);
   typed(keeper, "Moth");
   expect(await keeper.sayReady()).toBe(true);
   expect([server, last().state]).toEqual([{ name: "Moth" }, "ready"]);
+});
+test("what others wrote while an earlier page could not send stays told until something is kept, and stops nobody", async () => {
+  written = ["role"];
+  const keeper = keeperOf();
+  typed(keeper, "Moth");
+  expect(last()).toMatchObject({ keeping: "sending", theirs: ["role"] });
+  expect(await keeper.sayReady()).toBe(true);
+  expect([server, last().state, last().theirs]).toEqual([{ name: "Moth" }, "ready", []]);
 });
 test("ready is said once all that was typed is kept", async () => {
   fates = ["slow"];

@@ -67,6 +67,8 @@ export class RowKeeper {
   constructor(
     private readonly address: string,
     first: Pick<LinkFill, "cells" | "state">,
+    /** Columns that others have written since an earlier page could not send what it had. */
+    written: readonly string[],
     private readonly tell: (kept: Kept) => void,
     /** Shows what others have written in place of what was typed. */
     private readonly take: (theirs: Readonly<Record<string, FieldValue | undefined>>) => void,
@@ -74,7 +76,7 @@ export class RowKeeper {
     private readonly keep: (unkept: Unkept | undefined) => void,
   ) {
     this.known = this.wanted = first.cells;
-    this.now = { keeping: "kept", state: first.state, theirs: [] };
+    this.now = { keeping: "kept", state: first.state, theirs: written };
   }
 
   /** Takes what the row says now. */
@@ -95,9 +97,12 @@ export class RowKeeper {
     return this.now.keeping !== "over";
   }
 
-  /** Says that the row is ready, once all of it is kept; whether that went well. */
+  /** Says that the row is ready, once all of it is kept and nothing new of others came in by that; whether it is. */
   async sayReady(): Promise<boolean> {
-    return (await this.flush()) && this.now.theirs.length === 0 && (await this.start(true));
+    const seen = this.now.theirs;
+    if (!(await this.flush())) return false;
+    const { theirs } = this.now;
+    return (theirs === seen || theirs.length === 0) && (await this.start(true));
   }
 
   /** The page may be gone at any moment: what is left goes out beside what is on its way. */

@@ -72,6 +72,7 @@ function useKeeping(token: string, first: LinkFill) {
       new RowKeeper(
         `/api/links/${token}/row`,
         first,
+        start.theirs,
         setKept,
         (theirs) => setCells((before) => cellsWith(before, theirs)),
         (unkept) => keepLeft(first.row, unkept),
