@@ -30,6 +30,49 @@ const hostless = {
 };
 const knexOnly = { group: ["knex"], message: "Only server/db imports knex." };
 
+/*
+ * Words that screens and messages do not use, because people look for others: “Remove”, “Import table”, “Transparent”,
+ * “Fix”, “Archive”, “Save as”, “playhead” …
+ */
+const unwanted = [
+  "Take (away|off|out|back|in a table)",
+  "[Bb]ring (in|along|a film|it back|it to the air)",
+  "[Bb]rought along",
+  "[Pp]ut (away|back)",
+  "Mend(ed)?",
+  "Looked at",
+  "Keep (under a name|as a beginning)",
+  "Begins as",
+  "[Ww]orn by",
+  "[Ss]ee-through(?!-)",
+  "Picture for letters",
+  "Page to embed",
+  "letter box",
+  "Weighs",
+  "Underway",
+  "Cut to the ink",
+  "Stands on",
+  "Widest",
+  "Lines at most",
+  "Shrinks to",
+  "Boxes behind",
+  "Panel behind",
+  "Show only inside",
+  "Shows the time",
+  "Let it be filled in",
+  "Try values",
+  "the needle",
+  "called so",
+  "not lately",
+  "[Ww]hoever",
+  "anew",
+  "be rid of",
+].join("|");
+const plainWords = ["JSXText[value", "Literal[value", "TemplateElement[value.raw"].map((start) => ({
+  selector: `${start}=/(^|[^\\w-])(${unwanted})(?![\\w-])/]`,
+  message: "Screens and messages use plain words and the trade’s terms; see docs/glossary.md.",
+}));
+
 export default tseslint.config(
   { ignores: ["node_modules/**", ".next/**", ".rubrick/**", "next-env.d.ts", "public/**", "examples/**"] },
   ...next,
@@ -58,7 +101,7 @@ export default tseslint.config(
   },
   {
     files: ["{ui,receivers}/**/*.{ts,tsx}"],
-    ignores: ["**/*.test.ts"],
+    ignores: ["**/*.test.{ts,tsx}"],
     rules: {
       "max-lines-per-function": ["error", 100],
       "no-restricted-properties": [
@@ -67,5 +110,12 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    files: ["{app,cli,core,receivers,render,server,ui,worker}/**/*.{ts,tsx}"],
+    ignores: ["**/*.test.{ts,tsx}"],
+    rules: { "no-restricted-syntax": ["error", ...plainWords] },
+  },
+  // Tests of screens show the demo world.
+  { files: ["ui/**/*.test.tsx"], rules: { "import/no-restricted-paths": "off" } },
   { files: ["server/db/**/*.ts"], rules: { "no-restricted-imports": "off" } },
 );

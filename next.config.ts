@@ -12,6 +12,8 @@ const config: NextConfig = {
   ],
   sassOptions: { quietDeps: true, silenceDeprecations: ["import"] },
   poweredByHeader: false,
+  // All that goes out is compressed in one place, where it comes in (`scripts/lib/front.mjs`).
+  compress: false,
   typescript: { ignoreBuildErrors: true }, // types are checked once, by `npm run types`
   turbopack: {
     root: import.meta.dirname,

@@ -42,7 +42,8 @@ export async function MemberPage({
 function NotForYou({ role }: { role: Role }) {
   return (
     <main className="page">
-      <Notice weight="stop">This page is for a {role}. Ask the owner if it should be yours too.</Notice>
+      <h1>Not for your role</h1>
+      <Notice weight="stop">This page is for {role}s. Ask the owner if it should be yours too.</Notice>
       <Link href="/">Back to the shelf</Link>
     </main>
   );

@@ -117,7 +117,7 @@ export async function measureScale(address: string, workerPid: number): Promise<
       line(
         "what is before each that waits",
         50,
-        await msOf(10, async () => queueAhead(db, waiting, await readQueueFacts(db))),
+        await msOf(10, async () => queueAhead(waiting, await readQueueFacts(db))),
       ),
       line(
         "first page of the shelf",

@@ -25,19 +25,19 @@ export const usage = `rubrick: clips and pictures without the interface
   DESIGN   the id of a published design, as id or id@release, or a design's JSON file
            (with --house FILE.json for its house style), or a package: FILE.zip, FILE.zip#id where
            several designs are in it
-  NAME     the id of a saved output, or one of: see-through-clip, see-through-master, finished-clip
+  NAME     the id or the name of a saved output, or one of: see-through-clip, see-through-master, finished-clip
   SET      the id or the name of a saved set of outputs
-  FINDING  what may go out although the checks would stop it, as they name it, such as text_cut:name:
+  FINDING  a finding to accept although the checks would stop it, as they name it, such as text_cut:name:
 
-  A package holds designs, the part of the house style that they show, and all files of it; with --whole all of the house
-  style. Where a package has rows filled in, these are made unless --values names others. Checking one needs no Rubrick
-  that runs; the exit status is 1 when it can't be taken.
-  A drawing is a layered SVG, or a folder of SVG panels that lie over one another in the order of their names: each becomes
-  a layer of its name.
-  Every row is looked at before anything is made. Rows that the checks stop are named and left out; then, or when a file
-  is not as it was asked, the exit status is 1.
-  A file that is there and was made from the same is left as it is, unless --again says otherwise; so a run that was
-  stopped goes on. With --json every line is an object: how far a file is, what was found, what was made.`;
+  A package holds designs, the part of the house style that they use, and its files; with --whole the whole house style.
+  If a package contains rows, these are rendered unless --values names others. Checking a package needs no running
+  Rubrick; the exit status is 1 if it can't be imported.
+  A drawing is a layered SVG, or a folder of SVG panels, one above the other in the order of their names. Each becomes a
+  layer with that name.
+  Every row is checked before anything is rendered. Rows that the checks stop are named and left out; then, or if a file
+  fails its proof, the exit status is 1.
+  A file that exists and is up to date is kept, unless --again is given, so a stopped run resumes. With --json every line
+  is an object: progress, findings, files.`;
 
 const options = {
   design: { type: "string" },

@@ -1,6 +1,8 @@
 import { writeFile } from "node:fs/promises";
+import { findingsOf } from "@/core/checks/findings";
 import { IssueError } from "@/core/issue";
 import { messageOf } from "@/core/messages";
+import { foundIn } from "@/render/checks";
 import { makeFrame } from "@/render/still";
 import { fileWords, fromCaller, needed, numberOf, rateOf, UsageError, type Flags } from "./arguments";
 import { loadDesign, loadValues } from "./load";
@@ -22,6 +24,12 @@ export async function frame(flags: Flags): Promise<boolean> {
     ground: flags.ground,
     loadPicture,
   };
+  for (const { severity, message, id } of findingsOf(
+    design,
+    await foundIn({ design, values, house }, [format], loadPicture, "row"),
+  ))
+    if (flags.json) console.log(JSON.stringify({ format, finding: id, severity, message }));
+    else console.error(`${format}: ${severity}. ${message} (${id})`);
   const png = await makeFrame(request).catch((error: unknown) => {
     if (!(error instanceof IssueError)) throw error;
     const nameOf = (id: string) => design.layers.find((layer) => layer.id === id)?.name ?? id;

@@ -6,6 +6,7 @@ import { House } from "@/core/document/house";
 import { faultsOf, parseDesign } from "@/core/document/upgrade";
 import { checkValues, startingValues, Values } from "@/core/document/values";
 import { database, isUnreachable } from "@/server/db/connection";
+import { parseFrameRef } from "@/core/sample/rasters";
 import { packageLoader } from "@/render/package/load";
 import type { ToPack } from "@/render/package/write";
 import { findNumberedRelease } from "@/server/db/releases";
@@ -14,6 +15,7 @@ import { storedFile } from "@/server/packages/files";
 import { fileWords, fromCaller, needed, numberOf, UsageError, type Flags } from "./arguments";
 import { joinInstance, loadStored } from "./instance";
 import { openPackage, packageNamed } from "./open-package";
+import { unpackedAround, type Unpacked } from "./unpacked";
 import { decodeText, readTable, type TableRow } from "./table";
 
 function readBytes(path: string): Uint8Array {
@@ -78,6 +80,21 @@ const inStore: Pick<LoadedDesign, "rows" | "loadPicture" | "soundFile" | "fileOf
   fileOf: (hash, kind, name) => asking(() => storedFile(hash, kind, name)),
 };
 
+/** Files that lie beside a design's file, as unpacked from a package; what is not there is looked for in the store. */
+function besideIt(beside: Unpacked): typeof inStore {
+  const load = packageLoader(beside);
+  return {
+    rows: [],
+    loadPicture: async (ref) => (beside.pathOf(parseFrameRef(ref)?.hash ?? ref) ? load(ref) : loadStored(ref)),
+    soundFile: async (hash) => beside.pathOf(hash) ?? inStore.soundFile(hash),
+    fileOf: async (hash, kind, name) => {
+      const path = beside.pathOf(hash);
+      const facts = beside.package.files.find((one) => one.hash === hash);
+      return path !== undefined && facts ? { ...facts, path } : inStore.fileOf(hash, kind, name);
+    },
+  };
+}
+
 /** A design of a package: the one that is named, or the only one. */
 async function inPackage(name: string, { file, design }: { file: string; design: string | undefined }) {
   const opened = await openPackage(file);
@@ -111,14 +128,27 @@ function numbered(name: string, number: string | undefined): number | undefined 
 export async function loadDesign(flags: Flags): Promise<LoadedDesign> {
   const name = needed(flags, "design");
   const packed = packageNamed(name);
-  if (packed) return inPackage(name, packed);
+  if (packed) {
+    if (flags.house !== undefined)
+      throw new UsageError(`${packed.file} brings its own house style. Leave --house out, or unpack it first.`);
+    return inPackage(name, packed);
+  }
   if (name.endsWith(".json")) {
     const parsed = parseDesign(readJson(name));
     if (!parsed.ok)
       throw new UsageError(parsed.faults.map((fault) => `${name}: ${fault.path}: ${fault.message}`).join("\n"));
-    const house = House.safeParse(readJson(needed(flags, "house")));
+    const beside = unpackedAround(fromCaller(name));
+    const house = House.safeParse(
+      flags.house === undefined && beside ? beside.package.house : readJson(needed(flags, "house")),
+    );
     if (!house.success) throw new UsageError(wordsOf("house style", house.error));
-    return { design: parsed.design, house: house.data, release: 0, accepted: [], ...inStore };
+    return {
+      design: parsed.design,
+      house: house.data,
+      release: 0,
+      accepted: [],
+      ...(beside ? besideIt(beside) : inStore),
+    };
   }
   const [id, number] = name.split("@");
   const release = await asking(() => findNumberedRelease(database(), id!, numbered(name, number)));

@@ -13,11 +13,27 @@ import { asking, readJson, wordsOf } from "./load";
 const fps = { num: 25, den: 1 };
 const anyFootage = { kind: "footage" as const, media: `media:${"0".repeat(64)}` };
 const plain: Readonly<Record<string, Output>> = {
-  "see-through-clip": { id: "see-through-clip", name: "See-through clip", kind: "vp9-alpha", fps },
-  "see-through-master": { id: "see-through-master", name: "See-through master", kind: "prores-4444", fps },
+  "see-through-clip": { id: "see-through-clip", name: "Transparent clip (WebM)", kind: "vp9-alpha", fps },
+  "see-through-master": {
+    id: "see-through-master",
+    name: "Transparent master (ProRes 4444)",
+    kind: "prores-4444",
+    fps,
+  },
 };
 
-/** The outputs of a call: saved ones by id, sets of them by id or name, or JSON files; each once, in their order. */
+/** How outputs and sets are named at a call: by id or by name, capitals, quotes and spaces around them aside. */
+const key = (name: string): string =>
+  name
+    .normalize("NFC")
+    .trim()
+    .replace(/^["'“”‘’„‚«»]+|["'“”‘’„‚«»]+$/gu, "")
+    .trim()
+    .toLocaleLowerCase("en");
+const isNamed = (name: string, { id, name: own }: { readonly id: string; readonly name: string }): boolean =>
+  key(id) === key(name) || key(own) === key(name);
+
+/** The outputs of a call: saved ones and sets of them by id or name, or JSON files; each once, in their order. */
 export async function loadOutputs(flags: Flags, design: Design): Promise<MadeOutput[]> {
   const names = needed(flags, "output").split(",");
   const found: Output[] = [];
@@ -36,32 +52,36 @@ function readOutput(path: string): Output {
   throw new UsageError(wordsOf(path, parsed.error));
 }
 
-/** What is saved here: outputs, and sets of them. */
-async function saved(name: string): Promise<Output[] | undefined> {
-  if (!joinInstance()) return undefined;
-  try {
-    return await asking(async () => {
-      const all = await listOutputs(database());
-      const one = all.find(({ id }) => id === name);
-      if (one) return [one];
-      const set = (await listOutputSets(database())).find((known) => known.id === name || known.name === name);
-      return set?.outputs.flatMap((id) => all.find((output) => output.id === id) ?? []);
-    });
-  } catch (error) {
-    if (plain[name]) return undefined;
-    throw error;
-  }
+/** What is saved here: outputs, and sets of them; nothing where there is no instance to ask. */
+async function readSaved() {
+  if (!joinInstance()) return { outputs: [], sets: [] };
+  return asking(async () => ({ outputs: await listOutputs(database()), sets: await listOutputSets(database()) }));
 }
 
 async function namedOutputs(name: string, hasFootage: boolean): Promise<Output[]> {
-  const found = await saved(name);
-  if (found && found.length > 0) return found;
-  const known = plain[name];
+  const known = Object.values(plain).find((output) => isNamed(name, output));
+  const saved = await readSaved().catch((error: unknown) => {
+    if (known) return { outputs: [], sets: [] };
+    throw error;
+  });
+  const one = saved.outputs.find((output) => isNamed(name, output));
+  if (one) return [one];
+  const set = saved.sets.find((candidate) => isNamed(name, candidate));
+  const inSet = set?.outputs.flatMap((id) => saved.outputs.find((output) => output.id === id) ?? []) ?? [];
+  if (inSet.length > 0) return inSet;
   if (known) return [known];
   if (name === "finished-clip" && hasFootage)
-    return [{ id: name, name: "Finished clip", kind: "h264", fps, backing: anyFootage }];
-  const others = Object.keys(plain).join(", ");
-  throw new UsageError(`There is no output and no set “${name}”. Everywhere there are ${others}, and files in JSON.`);
+    return [{ id: name, name: "Video (MP4)", kind: "h264", fps, backing: anyFootage }];
+  const list = (all: readonly { readonly id: string; readonly name: string }[]) =>
+    all.map(({ id, name: own }) => `\n  ${id} (“${own}”)`).join("");
+  const others = [
+    ...saved.outputs,
+    ...Object.values(plain).filter(({ id }) => !saved.outputs.some((o) => o.id === id)),
+  ];
+  const sets = saved.sets.length > 0 ? `\nSets of outputs:${list(saved.sets)}` : "";
+  throw new UsageError(
+    `There is no output and no set “${name}”. Name one of these, or a JSON file.\nOutputs:${list(others)}${sets}`,
+  );
 }
 
 /** The footage of an output, as a file: the one that is named, that of the row, or the output's own; none where it needs none. */

@@ -1,11 +1,9 @@
-import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
-import { box, designWith, testHouse, words } from "@/core/testing/scene";
-
-jest.setTimeout(120_000);
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import { box, designWith, smallHouse, words } from "@/core/testing/scene";
+import { commandIn } from "@/tests/support/command";
 
 const design = designWith(
   [
@@ -27,23 +25,12 @@ let folder: string;
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), "rubrick-cli-packages-"));
   writeFileSync(join(folder, "design.json"), JSON.stringify(design));
-  writeFileSync(join(folder, "house.json"), JSON.stringify(testHouse));
+  writeFileSync(join(folder, "house.json"), JSON.stringify(smallHouse));
   writeFileSync(join(folder, "people.csv"), "Name\nBram\nIda\n");
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-/** The command line, where no Rubrick runs. */
-function run(...args: string[]) {
-  const env: NodeJS.ProcessEnv = {
-    ...process.env,
-    RUBRICK_CALLED_FROM: folder,
-    RUBRICK_FOLDER: join(folder, "nowhere"),
-  };
-  delete env.DATABASE_URL;
-  delete env.STORAGE_URL;
-  const done = spawnSync(process.execPath, ["--import", "tsx", "cli/main.ts", ...args], { env, encoding: "utf8" });
-  return { status: done.status, said: done.stdout + done.stderr };
-}
+const run = commandIn(() => folder);
 const bytes = (name: string) => readFileSync(join(folder, name));
 const source = ["--design", "design.json", "--house", "house.json"];
 
@@ -81,14 +68,14 @@ test("what was unpacked is what was packed, and can be packed again into the sam
 });
 
 test("a package is looked at without a database, and one that is cut off is refused with status 1", () => {
-  expect(run("check", "hand.zip")).toMatchObject({ status: 0, said: expect.stringContaining("can be taken") });
+  expect(run("check", "hand.zip")).toMatchObject({ status: 0, said: expect.stringContaining("can be imported") });
   writeFileSync(join(folder, "cut.zip"), bytes("hand.zip").subarray(0, 4000));
   for (const args of [
     ["check", "cut.zip"],
     ["check", "--design", "cut.zip"],
   ]) {
     const { status, said } = run(...args);
-    expect([status, said]).toEqual([1, expect.stringMatching(/Not to be taken\. cut\.zip: .*cut off/)]);
+    expect([status, said]).toEqual([1, expect.stringMatching(/This package can’t be imported\. cut\.zip: .*cut off/)]);
   }
   expect(run("unpack", "cut.zip", "--out", "half")).toMatchObject({ status: 1 });
   expect(existsSync(join(folder, "half"))).toBe(false);
@@ -122,4 +109,51 @@ test("a layered drawing and a folder of panels become stills whose layers have t
   writeFileSync(join(folder, "bad.svg"), svg("<script>alert(1)</script>"));
   const bad = run("pack", "--drawing", "bad.svg", "--out", "bad.zip");
   expect([bad.status, bad.said]).toEqual([2, expect.stringMatching(/bad\.svg: .*“script”/)]);
+});
+
+test("an unpacked package is a source of its own: its house style and files lie beside the design", () => {
+  expect(run("pack", ...source, "--values", "people.csv", "--out", "round.zip")).toMatchObject({ status: 0 });
+  expect(run("unpack", "round.zip", "--out", "round").status).toBe(0);
+  expect(run("pack", "--design", "round/designs/test.json", "--out", "again.zip")).toMatchObject({ status: 0 });
+  expect(run("check", "again.zip").said).toContain("This package can be imported.");
+});
+test("packing a package keeps its rows", () => {
+  expect(run("pack", ...source, "--values", "people.csv", "--out", "rows.zip").status).toBe(0);
+  expect(run("pack", "--design", "rows.zip", "--out", "rows-again.zip").status).toBe(0);
+  expect(run("check", "rows-again.zip").said).toContain("2 rows");
+});
+test("a house style beside a package is refused, since the package brings its own", () => {
+  const refused = run("pack", "--design", "rows.zip", "--house", "house.json", "--out", "x.zip");
+  expect(refused.status).not.toBe(0);
+  expect(refused.said).toContain("brings its own house style");
+});
+test("outputs go by their names, however they are written, and a wrong one is answered with what there is", () => {
+  const clip = ["render", ...source, "--values", "bram.json", "--format", "square", "--out", "named"];
+  expect(run(...clip, "--output", "“transparent CLIP (webm)”")).toMatchObject({ status: 0 });
+  const refused = run(...clip, "--output", "film");
+  expect(refused.status).not.toBe(0);
+  expect(refused.said).toMatch(/see-through-clip \(“Transparent clip \(WebM\)”\)[^]*see-through-master/);
+});
+test("a frame tells what the checks find, and a clip what its proof notes", () => {
+  writeFileSync(join(folder, "odd.json"), JSON.stringify({ name: "Ada \u{12000}" }));
+  const frame = run("frame", ...source, "--format", "square", "--values", "odd.json", "--out", "odd.png");
+  expect(frame.status).toBe(0);
+  expect(frame.said).toMatch(/glyph_missing/);
+  writeFileSync(
+    join(folder, "keyed.json"),
+    JSON.stringify({ id: "keyed", name: "Keyed", kind: "key-colour", key: "#112030" }),
+  );
+  const clip = run(
+    "render",
+    ...source,
+    "--values",
+    "bram.json",
+    "--format",
+    "square",
+    "--output",
+    "keyed.json",
+    "--out",
+    "keyed",
+  );
+  expect(clip.said).toMatch(/note: .*too close/);
 });

@@ -35,12 +35,13 @@ export async function pack(flags: Flags): Promise<boolean> {
   const house = first?.house ?? (await asking(() => findHouse(database())));
   if (!house) throw new UsageError("There is no house style here yet.");
   const designs: ToPack["designs"] = await Promise.all(
-    loaded.map(async ({ design, release, house }) => {
-      const rows = flags.values === undefined ? [] : await loadRows(flags, { design, house, rows: [] });
+    loaded.map(async ({ design, release, house, rows: along }) => {
+      if (flags.values === undefined) return { document: design, ...numbered(release), rows: [...along] };
+      const rows = await loadRows(flags, { design, house, rows: [] });
       for (const row of rows) if ("fault" in row) throw new UsageError(`row ${row.number}: ${row.fault}`);
       return {
         document: design,
-        ...(release > 0 ? { release } : {}),
+        ...numbered(release),
         rows: rows.flatMap((row) => ("values" in row ? [row.values] : [])),
       };
     }),
@@ -57,6 +58,9 @@ export async function pack(flags: Flags): Promise<boolean> {
   console.log(flags.json ? JSON.stringify({ file: target }) : target);
   return true;
 }
+
+/** The number of a release; none for a design that was never published. */
+const numbered = (release: number) => (release > 0 ? { release } : {});
 
 /** Packs a layered SVG, or a folder of SVG panels in the order of their names, as a still whose layers have their names. */
 async function packDrawing(flags: Flags, drawing: string): Promise<boolean> {
@@ -141,7 +145,7 @@ export async function checkPackage(flags: Flags, file: string): Promise<boolean>
     opened = await openPackage(file);
   } catch (error) {
     if (!(error instanceof PackageError)) throw error;
-    say({ taken: false, message: error.message }, `Not to be taken. ${error.message}`);
+    say({ taken: false, message: error.message }, `This package can’t be imported. ${error.message}`);
     return false;
   }
   const { package: read } = opened;
@@ -159,6 +163,6 @@ export async function checkPackage(flags: Flags, file: string): Promise<boolean>
     const words = licence || "nothing is written down about its licence";
     say({ font: family, licence: licence ?? null }, `Font ${family}: ${words}`);
   }
-  say({ taken: true, designs: read.designs.length }, "This package can be taken.");
+  say({ taken: true, designs: read.designs.length }, "This package can be imported.");
   return true;
 }

@@ -1,13 +1,20 @@
-import { spawnSync } from "node:child_process";
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import { box, designWith, testHouse, words } from "@/core/testing/scene";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { box, designWith, smallHouse, testHouse, words } from "@/core/testing/scene";
+import { commandIn } from "@/tests/support/command";
 import { writeCsv } from "@/core/table/csv";
 import { decodeText, readTable } from "./table";
-
-jest.setTimeout(120_000);
 
 const field = (id: string, label: string) => ({ id, kind: "line", label, sample: "Ada", required: true });
 const design = designWith(
@@ -63,20 +70,10 @@ describe("the command line", () => {
   beforeAll(() => {
     folder = mkdtempSync(join(tmpdir(), "rubrick-cli-"));
     writeFileSync(join(folder, "design.json"), JSON.stringify(design));
-    writeFileSync(join(folder, "house.json"), JSON.stringify(testHouse));
+    writeFileSync(join(folder, "house.json"), JSON.stringify(smallHouse));
   });
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
-  const run = (...args: string[]) => {
-    const env: NodeJS.ProcessEnv = {
-      ...process.env,
-      RUBRICK_CALLED_FROM: folder,
-      RUBRICK_FOLDER: join(folder, "nowhere"),
-    };
-    delete env.DATABASE_URL;
-    delete env.STORAGE_URL;
-    const done = spawnSync(process.execPath, ["--import", "tsx", "cli/main.ts", ...args], { env, encoding: "utf8" });
-    return { status: done.status, said: done.stdout + done.stderr };
-  };
+  const run = commandIn(() => folder);
   const of = (command: string) => [command, "--design", "design.json", "--house", "house.json"];
 
   test("names the row and format that the checks stop, makes all others, and ends with 1", () => {
@@ -138,7 +135,7 @@ describe("the command line", () => {
     writeFileSync(join(folder, "bram.json"), JSON.stringify({ name: "Bram" }));
     const rest = ["--values", "bram.json", "--format", "square", "--at", "0.2", "--out"];
     for (const rate of ["25", "60"]) expect(run(...of("frame"), ...rest, `${rate}.png`, "--rate", rate).status).toBe(0);
-    const bytes = (name: string) => spawnSync("cat", [join(folder, name)]).stdout;
+    const bytes = (name: string) => readFileSync(join(folder, name));
     expect(bytes("25.png").equals(bytes("60.png"))).toBe(false);
     expect(run(...of("frame"), ...rest, "x.png", "--rate", "26")).toMatchObject({
       status: 2,

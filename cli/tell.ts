@@ -33,6 +33,7 @@ export function report(flags: Flags, made: Report): void {
   const seconds = `paint ${paintS.toFixed(2)} s, encode ${encodeS.toFixed(2)} s, wall ${wallS.toFixed(2)} s`;
   console.log(`${file}\n  ${frames} frames, ${painted} painted; ${seconds}; ${bytes} bytes`);
   console.log(proof.passed ? "  proved" : `  NOT as asked: ${proof.faults.join("; ")}`);
+  for (const note of proof.notes) console.log(`  note: ${note}`);
 }
 
 /** A file that is there already, made from just this. */

@@ -17,7 +17,9 @@ export const AuditEntry = z.object({
   at: z.string(),
   by: z.string().nullable(),
   action: z.string(),
+  /** Its id, and the name that people know it by, where it has one. */
   subject: z.string(),
+  name: z.string().nullable(),
   detail: z.unknown(),
 });
 export type AuditEntry = z.infer<typeof AuditEntry>;

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Id } from "@/core/document/units";
+import { Opening } from "@/core/outputs/opening";
 import { Output } from "@/core/outputs/output";
 import { Proof } from "@/core/document/proof";
 import { Values } from "@/core/document/values";
@@ -85,7 +86,12 @@ export const ExportView = z.object({
   goneAt: z.string().nullable(),
   /** When its file goes, if that is soon. */
   goesAt: z.string().nullable(),
-  figures: z.object({ painted: z.number(), paintS: z.number(), encodeS: z.number(), wallS: z.number() }).nullable(),
+  figures: z
+    .object({
+      ...{ painted: z.number(), paintS: z.number(), encodeS: z.number(), wallS: z.number() },
+      opening: Opening.optional(),
+    })
+    .nullable(),
 });
 export type ExportView = z.infer<typeof ExportView>;
 
@@ -107,7 +113,7 @@ export const RequestView = z.object({
   progress: z.number(),
   exports: z.array(ExportView),
   /** Words that were said of them by link. */
-  words: z.number(),
+  comments: z.number(),
 });
 export type RequestView = z.infer<typeof RequestView>;
 export const RequestPage = z.object({ requests: z.array(RequestView), next: z.number().nullable() });

@@ -8,6 +8,8 @@ export const JobView = z.object({
   done: z.number(),
   total: z.number(),
   error: z.string().nullable(),
+  /** Seconds until it is done, at about; null once it has ended. */
+  aboutS: z.number().nullable(),
   /** What came of it. */
   result: z.unknown(),
 });

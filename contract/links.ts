@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { Design } from "@/core/document/design";
 import { House } from "@/core/document/house";
+import { Opening } from "@/core/outputs/opening";
 import { CellChange } from "@/core/sheets/changes";
 import { Cell, Cells } from "@/core/sheets/row";
 import { NewPassword, Role } from "./members";
@@ -59,7 +60,7 @@ export const LinkCard = z.object({
   used: z.number(),
   usedAt: z.string().nullable(),
   state: z.enum(["open", "over", "revoked"]),
-  words: z.number(),
+  comments: z.number(),
 });
 export type LinkCard = z.infer<typeof LinkCard>;
 export const LinkList = z.object({ links: z.array(LinkCard), next: z.string().nullable() });
@@ -69,28 +70,37 @@ export const LinkListQuery = z.strictObject({
 });
 
 /** What holders of a proof link may say of a clip. */
-export const WordRequest = z
+export const CommentRequest = z
   .strictObject({
     export: Hex20,
     who: z.string().trim().min(1, "Say who you are.").max(80),
     atS: z.number().min(0).max(14_400).nullable().default(null),
-    words: z.string().trim().max(1000).default(""),
+    text: z.string().trim().max(1000).default(""),
     verdict: z.enum(["approve", "change"]).nullable().default(null),
   })
-  .refine(({ words, verdict }) => words !== "" || verdict !== null, "Write a word, or approve it.");
-export type WordRequest = z.infer<typeof WordRequest>;
+  .refine(({ text, verdict }) => text !== "" || verdict !== null, "Write a comment, or approve it.");
+export type CommentRequest = z.infer<typeof CommentRequest>;
 
-export const WordView = z.object({
+/** What a member answers to a comment; whoever holds its link reads it there. */
+export const ReplyRequest = z.strictObject({
+  to: Hex20,
+  text: z.string().trim().min(1, "Write the reply first.").max(1000),
+});
+export type ReplyRequest = z.infer<typeof ReplyRequest>;
+
+export const CommentView = z.object({
   id: z.string(),
   export: z.string(),
   who: z.string(),
   atS: z.number().nullable(),
-  words: z.string(),
+  text: z.string(),
   verdict: z.enum(["approve", "change"]).nullable(),
+  /** The comment that this is a member’s reply to. */
+  replyTo: z.string().nullable(),
   saidAt: z.string(),
 });
-export type WordView = z.infer<typeof WordView>;
-export const WordList = z.object({ words: z.array(WordView) });
+export type CommentView = z.infer<typeof CommentView>;
+export const CommentList = z.object({ comments: z.array(CommentView) });
 
 /** A clip as whoever holds a link sees it. */
 export const ProofClip = z.object({
@@ -104,6 +114,12 @@ export const ProofClip = z.object({
   seen: z.enum(["video", "picture", "sound", "words", "page", "nothing"]),
   width: z.number().nullable(),
   height: z.number().nullable(),
+  /** Seconds of one frame. */
+  frameS: z.number().nullable(),
+  sound: z.boolean(),
+  alpha: z.boolean(),
+  /** Unknown of files of older versions. */
+  opening: Opening.nullable(),
 });
 export type ProofClip = z.infer<typeof ProofClip>;
 export const ProofView = z.object({
@@ -113,7 +129,7 @@ export const ProofView = z.object({
   mayJudge: z.boolean(),
   endsAt: z.string(),
   clips: z.array(ProofClip),
-  words: z.array(WordView),
+  comments: z.array(CommentView),
 });
 export type ProofView = z.infer<typeof ProofView>;
 

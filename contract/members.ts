@@ -60,7 +60,7 @@ export const MemberChange = z
   .strictObject({
     role: Role.optional(),
     active: z.boolean().optional(),
-    /** Who goes on with what somebody leaves behind who is switched off. */
+    /** Who goes on with what somebody leaves behind who is deactivated. */
     handTo: z.string().max(20).optional(),
     /** Takes the second factor from somebody who has lost it. */
     secondFactor: z.literal(false).optional(),

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { Fps } from "@/core/document/fps";
 import { RunningOrder } from "@/core/document/order";
 import { Id } from "@/core/document/units";
 import { Output } from "@/core/outputs/output";
@@ -25,7 +26,7 @@ export const OrderList = z.object({ orders: z.array(OrderCard), page: z.number()
 export type OrderList = z.infer<typeof OrderList>;
 
 export const NewOrderRequest = z.strictObject({
-  name: z.string().trim().min(1, "Say what it is called.").max(120),
+  name: z.string().trim().min(1, "Enter a name.").max(120),
   copyOf: RowId.optional(),
 });
 export const OrderMade = z.object({ id: z.string() });
@@ -61,10 +62,30 @@ export const OrderConflict = z.object({
 });
 export type OrderConflict = z.infer<typeof OrderConflict>;
 
+/** The files that were made of an order's graphics, each set of one request, format and output; the newest first. */
+export const OrderFiles = z.object({
+  sets: z.array(
+    z.object({
+      id: z.string(),
+      askedAt: z.string(),
+      format: z.string(),
+      output: z.object({ id: z.string(), name: z.string(), fps: Fps }),
+      files: z.array(z.object({ entry: z.string(), fileName: z.string(), lengthS: z.number().nullable() })),
+    }),
+  ),
+});
+export type OrderFiles = z.infer<typeof OrderFiles>;
+
 /** Clips of an order: all of it as one, each part as its own, or both. */
 export const OrderClipsRequest = z.strictObject({
   formats: z.array(Id).min(1).max(8),
   outputs: z.array(z.string().min(1).max(60)).min(1).max(24),
   whole: z.boolean().default(true),
   parts: z.boolean().default(false),
+});
+
+/** What those clips are expected to weigh and to take; lengths are those at which the page has placed the graphics. */
+export const OrderEstimateRequest = OrderClipsRequest.extend({
+  outputs: z.array(z.string().min(1).max(60)).min(1).max(100),
+  lengthsS: z.record(Id, z.number().positive().max(86400)).refine((all) => Object.keys(all).length <= 5000),
 });

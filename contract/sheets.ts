@@ -142,11 +142,22 @@ export const MakeRequest = z.strictObject({
   rows: z.array(RowId).min(1).max(mostRows),
   only: z.enum(["all", "outdated"]).default("outdated"),
 });
+/** Exports of a sheet's rows that are to be called after what the rows say now. */
+export const RenameRequest = z.strictObject({
+  exports: z
+    .array(z.string().regex(/^[0-9a-f]{20}$/))
+    .min(1)
+    .max(5000),
+});
+export const Renamed = z.object({ renamed: z.number() });
+
 export const Made = z.object({
   clips: z.number(),
   /** Rows that were left out, each with the first thing that stops it. */
   left: z.array(z.object({ row: z.string(), reason: z.string() })),
   /** Files that were there already under the same name, and were left as they are. */
   skipped: z.array(z.string()),
+  /** Files that keep a name that no longer says what is in them, each with the name it would have now. */
+  oldNames: z.array(z.object({ export: z.string(), from: z.string(), to: z.string() })),
 });
 export type Made = z.infer<typeof Made>;

@@ -20,8 +20,9 @@ export interface Issues {
   path_broken: { layer: string; reason: string };
   matte_loop: { layers: readonly string[] };
   sum_broken: { layer: string; property: string; reason: string };
-  property_unknown: { layer: string; property: string };
-  value_refused: { layer: string; property: string; reason: string };
+  /** `field`: the label of the field that fills it, where one does. */
+  property_unknown: { layer: string; property: string; field?: string };
+  value_refused: { layer: string; property: string; reason: string; field?: string };
   pictures_heavy: { megapixels: number };
   pictures_many: { gigabytes: number };
   limit_unreachable: { limitKb: number; leastKb: number };

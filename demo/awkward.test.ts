@@ -1,10 +1,8 @@
-import { describe, expect, jest, test } from "@jest/globals";
+import { describe, expect, test } from "@jest/globals";
 import { prepareScene } from "@/core/scene";
 import { fontBook, loadFace } from "@/render/fonts";
 import { designIds, readDesign } from "./designs";
 import { house } from "./house";
-
-jest.setTimeout(120_000);
 
 /** Texts that have broken somebody's graphics before. */
 const awkward = [

@@ -1,13 +1,11 @@
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { createCanvas, loadImage, type Image } from "@napi-rs/canvas";
-import { expect, jest, test } from "@jest/globals";
+import { expect, test } from "@jest/globals";
 import { sampleValues } from "@/core/document/values";
 import { makeFrame } from "@/render/still";
 import { designIds, readDesign } from "./designs";
 import { house } from "./house";
 import { loadDemoPicture } from "./pictures";
-
-jest.setTimeout(60_000);
 
 const high = 180;
 const grounds = ["#4a524b", "#e9ebe4"];

@@ -1,4 +1,4 @@
-import { beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { beforeAll, describe, expect, test } from "@jest/globals";
 import type { Design } from "@/core/document/design";
 import { sampleValues } from "@/core/document/values";
 import { intersectBox } from "@/core/geometry/box";
@@ -12,8 +12,6 @@ import { NodeHost } from "@/render/node-host";
 import { designIds, readDesign } from "./designs";
 import { house } from "./house";
 import { loadDemoPicture } from "./pictures";
-
-jest.setTimeout(60_000);
 
 const fps = { num: 30, den: 1 };
 

@@ -2,7 +2,7 @@ import { existsSync } from "node:fs";
 import { mkdtemp, readFile, rm, stat, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { House } from "@/core/document/house";
 import type { Package, PackagedFile } from "@/core/document/package";
 import { sampleValues } from "@/core/document/values";
@@ -17,8 +17,6 @@ import { house } from "./house";
 import { savedMoves } from "./moves";
 import { loadDemoPicture } from "./pictures";
 import { ferns, videoFile } from "./videos";
-
-jest.setTimeout(120_000);
 
 const square = { width: 10, height: 10, shapes: [{ d: "M0 0H10V10H0Z", colour: "#00ff00ff" }] };
 
@@ -126,7 +124,11 @@ test("a whole house style goes over with designs that know it, and all of it can
     elsewhere.marks.length + pack.house.marks.length - idle.filter(({ kind }) => kind === "mark").length,
   );
   const shown = arrivals.find(({ kind, needed }) => kind === "colour" && needed)!;
-  expect(() => adoptPackage(pack, here, { [`colour:${shown.id}`]: "leave" })).toThrow("can’t be left away");
+  expect(() => adoptPackage(pack, here, { [`colour:${shown.id}`]: "leave" })).toThrow(
+    `A design shows “${shown.name}”: it can’t be left away.`,
+  );
+  const instead = { [`colour:${shown.id}`]: { ours: "a colour that has gone" } };
+  expect(() => adoptPackage(pack, here, instead)).toThrow("What was chosen in the place of “");
 });
 
 test("a video comes along with its frames", async () => {

@@ -109,7 +109,7 @@ async function addDemoOrders(db: Db, memberId: string): Promise<void> {
     if (!live) continue;
     const page = newId();
     const state = LiveState.parse({ schedule: live.schedule, sinceMs: Date.now() });
-    await addLivePage(db, { id: page, orderId: id, name: live.name, format: live.format, state, madeBy: memberId });
+    await addLivePage(db, { id: page, orderId: id, name: live.name, format: live.format, state, madeById: memberId });
     const payload = { live: page, when: "next", member: memberId };
     await addJobs(db, memberId, [{ kind: "air", payload, costS: 2 }]);
   }

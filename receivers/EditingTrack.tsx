@@ -37,7 +37,7 @@ export function EditingTrack({ file, url, footage }: ReceiverProps) {
     <div className="track">
       {copy.isFetching && <p className="quiet">Reading the file …</p>}
       {copy.data !== undefined && (
-        <p className="quiet">A copy, read from the file: browsers can’t show this kind itself.</p>
+        <p className="quiet">A copy read from the file, because browsers can’t play this kind.</p>
       )}
       {copy.error && <Notice weight="stop">{copy.error.message}</Notice>}
       <div className="track__view">

@@ -15,7 +15,7 @@ export function Letter({ file, url }: ReceiverProps) {
       ? ["light", "Light enough: it arrives with the words."]
       : weight <= limits.heavy
         ? ["middling", "It arrives, but late on a phone. A smaller output would be better."]
-        : ["heavy", "Too heavy: many letter boxes leave it out or refuse it. Fit it to a limit."];
+        : ["heavy", "Too large: many inboxes leave it out or refuse it. Fit it to a limit."];
   return (
     <div className="letter">
       <div className={`letter__weight letter__weight--${judged}`} role="status">

@@ -21,7 +21,7 @@ export function Mailbox() {
         <Notice weight="note">A server for mail is set: letters leave the house and are not shown.</Notice>
       )}
       {box.data?.letters.length === 0 && (
-        <p className="letter__sheet">Nothing has been written yet. Invite somebody, or share a link by letter.</p>
+        <p className="letter__sheet">Nothing has been written yet. Invite a member, or share a link by e-mail.</p>
       )}
       {box.data?.letters.map((letter) => (
         <article key={letter.id} className="letter__sheet mailbox__letter">

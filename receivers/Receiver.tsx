@@ -13,7 +13,7 @@ import { Letter } from "./Letter";
 
 const titles: Readonly<Record<ReceiverId, string>> = {
   track: "An editing track",
-  mail: "A letter",
+  mail: "An e-mail",
   dewdrop: "A tall screen of Dewdrop",
 };
 
@@ -43,12 +43,12 @@ export function Receiver({ receiver, exportId }: { receiver: ReceiverId; exportI
       <header className="receiver__head">
         <h1>{titles[receiver]}</h1>
         <p>
-          <b>Simulated.</b> A plain stand-in of Rubrick’s own that takes the real file.
+          <b>Simulated.</b> A simulated program of Rubrick’s own that receives the real file.
           {file.data && ` ${file.data.fileName}, ${bytes(file.data.bytes ?? 0)}.`}
         </p>
       </header>
       {file.error && <Notice weight="stop">{file.error.message}</Notice>}
-      {file.data && !fits && <Notice weight="stop">Nothing here can take this kind of file.</Notice>}
+      {file.data && !fits && <Notice weight="stop">No simulated program can receive this kind of file.</Notice>}
       {file.data && fits && file.data.state !== "done" && <Notice weight="warn">This file is not made yet.</Notice>}
       {file.data?.state === "done" && fits && outputs.data && (
         <Screen file={file.data} url={`/api/exports/${exportId}/file`} footage={outputs.data.footage[0]?.hash} />

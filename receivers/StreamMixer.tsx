@@ -3,9 +3,11 @@ import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "react-bootstrap";
+import { z } from "zod";
 import { LiveLinkMade } from "@/contract/live";
 import { Outputs } from "@/contract/outputs";
 import { call } from "@/ui/parts/api";
+import { browserStore } from "@/ui/parts/browser-store";
 import { Notice } from "@/ui/parts/Notice";
 import { Segments } from "@/ui/parts/Segments";
 import { mixed, Mixing, recorded, type MixerScene } from "./mixing";
@@ -18,12 +20,38 @@ const scenes: readonly { id: MixerScene; label: string }[] = [
 const recordS = 10;
 const cutS = 8;
 
+/** The link is for an hour: one that would end in the middle of a look is not used again. */
+const reusedMs = 50 * 60_000;
+const Kept = z.object({ path: z.string(), madeMs: z.number() });
+
+/** The path of the live page’s link for this browser: the one it has, while that is open and young, or a new one. */
+async function linkFor(live: string): Promise<{ path: string }> {
+  const key = `mixer ${live}`;
+  const store = browserStore();
+  const kept = keptIn(store?.getItem(key));
+  if (kept && Date.now() - kept.madeMs < reusedMs) {
+    const token = kept.path.split("/").pop();
+    const open = await fetch(`/api/links/${token}/live`).catch(() => undefined);
+    if (open?.ok) return { path: kept.path };
+  }
+  const { path } = await call(`/api/live/${live}/links`, LiveLinkMade, { kind: "live", brief: true });
+  store?.setItem(key, JSON.stringify({ path, madeMs: Date.now() } satisfies z.infer<typeof Kept>));
+  return { path };
+}
+
+function keptIn(text: string | null | undefined): z.infer<typeof Kept> | undefined {
+  try {
+    return Kept.parse(JSON.parse(text ?? ""));
+  } catch {
+    return undefined;
+  }
+}
+
 /** A simulated mixer of streams: takes the real live page as a layer over running footage. */
 export function StreamMixer({ live }: { live: string }) {
   const link = useQuery({
     queryKey: ["mixer", live],
-    // For an hour and this screen: it needs no hand to end it.
-    queryFn: () => call(`/api/live/${live}/links`, LiveLinkMade, { kind: "live", brief: true }),
+    queryFn: () => linkFor(live),
     staleTime: Infinity,
   });
   const outputs = useQuery({ queryKey: ["outputs"], queryFn: () => call("/api/outputs", Outputs) });
@@ -32,7 +60,7 @@ export function StreamMixer({ live }: { live: string }) {
       <header className="receiver__head">
         <h1>A mixer of streams</h1>
         <p>
-          <b>Simulated.</b> A plain stand-in of Rubrick’s own that takes the real live page as a layer.
+          <b>Simulated.</b> A simulated mixer of Rubrick’s own that shows the real live page as a layer.
         </p>
       </header>
       {link.error && <Notice weight="stop">{link.error.message}</Notice>}
@@ -66,7 +94,7 @@ function Desk({ path, footage }: { path: string; footage: string | undefined }) 
     if (!feed) return;
     feed.stop();
     setFault(
-      `The layer’s line is cut for ${cutS} s. What is on goes on by itself; presses come when the line is back.`,
+      `The layer is disconnected for ${cutS} s. What is on the air continues by itself; presses arrive when the connection is back.`,
     );
     setTimeout(() => {
       feed.start();
@@ -90,7 +118,7 @@ function Desk({ path, footage }: { path: string; footage: string | undefined }) 
         <iframe
           ref={layer}
           src={path}
-          title="The live page, as the mixer takes it"
+          title="The live page in the mixer"
           width={mixed.width}
           height={mixed.height}
           className="mixer__layer"
@@ -112,10 +140,10 @@ function Desk({ path, footage }: { path: string; footage: string | undefined }) 
           <output className="figures">{(delayMs / 1000).toFixed(1)} s</output>
         </label>
         <Button size="sm" variant="outline-secondary" disabled={fault !== undefined} onClick={cut}>
-          Cut its line for {cutS} s
+          Disconnect for {cutS} s
         </Button>
         <Button size="sm" variant="outline-secondary" onClick={reload}>
-          Load the layer anew
+          Reload the layer
         </Button>
         <Button size="sm" disabled={recording} onClick={() => void record()}>
           {recording ? `Recording ${recordS} s …` : `Record ${recordS} s`}
@@ -129,7 +157,7 @@ function Desk({ path, footage }: { path: string; footage: string | undefined }) 
       {fault && <Notice weight="warn">{fault}</Notice>}
       <p className="mixer__about">
         A real mixer takes the live page the same way: as a web page laid over the picture, {mixed.width} ×{" "}
-        {mixed.height} or the size of the stream, see-through. <Link href="/orders">Back to the running orders</Link>
+        {mixed.height} or the size of the stream, transparent. <Link href="/orders">Back to the running orders</Link>
       </p>
     </div>
   );

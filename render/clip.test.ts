@@ -1,15 +1,13 @@
 import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
-import { box, designWith, outputOf, testHouse, words } from "@/core/testing/scene";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { box, designWith, outputOf, smallHouse, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 
 const plain = async (hash: string) => hash;
 const noPictures = async () => Promise.reject(new Error("no pictures here"));
-
-jest.setTimeout(120_000);
 let folder: string;
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), "rubrick-clip-"));
@@ -23,9 +21,10 @@ const design = designWith([
   words("t", "Fern", { place: { dx: 60, dy: 40 } }),
 ]);
 
+const whole = { design, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" };
 const clip = (output: object, file: string, more: Record<string, unknown> = {}) =>
   makeClip({
-    scene: { design, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" },
+    scene: { ...whole, house: smallHouse },
     output: outputOf(output),
     loadPicture: noPictures,
     folder,
@@ -39,7 +38,7 @@ describe("makeClip", () => {
     ["vp9-alpha", "a.webm"],
     ["prores-4444", "a.mov"],
   ])("makes a see-through %s that its proof passes, half-transparent colours too", async (kind, file) => {
-    const { proof, frames, painted } = await clip({ id: "o", name: "O", kind, fps }, file);
+    const { proof, frames, painted } = await clip({ id: "o", name: "O", kind, fps }, file, { scene: whole });
     expect(proof.faults).toEqual([]);
     expect(proof).toMatchObject({ frames: 60, width: 1080, height: 1080, rate: "30000/1001", sound: false });
     expect(proof.alpha!.min).toBe(0);
@@ -114,7 +113,7 @@ describe("makeClip", () => {
       box("a", { meter: { property: "width" } }),
       words("t", "0:00", { timer: { mode: "down" } }),
     ]);
-    const scene = { design: busy, values: { fields: {}, lengthS: 600 }, house: testHouse, format: "square" };
+    const scene = { design: busy, values: { fields: {}, lengthS: 600 }, house: smallHouse, format: "square" };
     const stop = new AbortController();
     // Everything else has its turn meanwhile, again and again: a lease is renewed, cancelling is heard.
     let turns = 0;
@@ -133,7 +132,7 @@ describe("makeClip", () => {
     await clip(output, "d.mov");
     const other = designWith([box("a", { fill: half, place: { dx: 24, dy: 20 }, moves: [move] })]);
     const scene = await prepareScene(
-      { design: other, values: { fields: {}, lengthS: 2 }, house: testHouse, format: "square" },
+      { design: other, values: { fields: {}, lengthS: 2 }, house: smallHouse, format: "square" },
       fontBook(),
       loadFace,
     );

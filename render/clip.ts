@@ -2,6 +2,7 @@ import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
 import type { Fps } from "@/core/document/fps";
 import type { Proof } from "@/core/document/proof";
+import { openingOf, type Opening } from "@/core/outputs/opening";
 import { factsOf, isBlank, paintingOf, scaleOf, type MadeOutput } from "@/core/outputs/output";
 import { planning, type ClipPlan } from "@/core/sample/clip";
 import type { Playable } from "@/core/sample/playable";
@@ -62,6 +63,7 @@ export interface ClipResult {
   /** What proving it has taken, after that. */
   readonly proofS: number;
   readonly proof: Proof;
+  readonly opening: Opening;
 }
 
 /** Milliseconds of planning between two looks at everything else: leases are renewed and cancelling is heard. */
@@ -184,5 +186,6 @@ async function makeFile(making: MakingFile): Promise<ClipResult> {
   const proving = { file, playable, plan, output, footage, sound, sounds, made, folder, signal };
   const proof = await encoder.prove(proving, frames);
   const proofS = (performance.now() - started) / 1000 - wallS;
-  return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proofS, proof };
+  const opening = openingOf(playable.posterS, plan.bounds, format);
+  return { frames: total, painted, paintS, encodeS: Math.max(0, wallS - paintS), wallS, proofS, proof, opening };
 }

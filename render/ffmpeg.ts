@@ -1,6 +1,7 @@
 import { spawn } from "node:child_process";
 import type { Socket } from "node:net";
 import type { Readable, Writable } from "node:stream";
+import { bareEnvironment, walled } from "./walled";
 
 /** ffmpeg or ffprobe ended badly; `cause` names what a person can do about it. */
 export class EncodeError extends Error {
@@ -101,9 +102,11 @@ export async function runFfmpeg(args: readonly string[], run: FfmpegRun = {}): P
 /** Core dumps of what held people's pictures are kept by nobody; limits are the system's own. */
 function spawnLimited(program: string, args: readonly string[], { cwd, limits }: FfmpegRun) {
   const stdio = ["pipe", "pipe", "pipe", "pipe"] as ["pipe", "pipe", "pipe", "pipe"];
-  if (!limits) return spawn(program, args, { stdio, cwd });
+  const env = bareEnvironment();
+  if (!limits) return spawn(program, args, { stdio, cwd, env });
   const held = [`--as=${limits.memoryMb * 1024 * 1024}`, `--cpu=${limits.processorS}`, "--core=0"];
-  return spawn("prlimit", [...held, "nice", "-n", "10", program, ...args], { stdio, cwd });
+  const [name, line] = walled(held, [program, ...args]);
+  return spawn(name, line, { stdio, cwd, env });
 }
 
 interface Watched {

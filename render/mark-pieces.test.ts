@@ -1,5 +1,5 @@
 import { createCanvas, loadImage } from "@napi-rs/canvas";
-import { describe, expect, jest, test } from "@jest/globals";
+import { describe, expect, test } from "@jest/globals";
 import { House } from "@/core/document/house";
 import type { CutLine } from "@/core/document/vector";
 import { cutMark } from "@/core/edit/mark-pieces";
@@ -66,8 +66,6 @@ async function pixels(house: House, media: readonly string[], widthPx: number): 
   context.drawImage(image, 0, 0);
   return context.getImageData(0, 0, image.width, image.height).data;
 }
-
-jest.setTimeout(60_000);
 describe.each([
   ["a drawing", { drawing }],
   ["a picture", { picture }],

@@ -2,15 +2,13 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { RunningOrder } from "@/core/document/order";
-import { box, designWith, outputOf, testHouse, words } from "@/core/testing/scene";
+import { box, designWith, outputOf, smallHouse, words } from "@/core/testing/scene";
 import type { MadeOutput } from "@/core/outputs/output";
 import type { ClipResult } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 import { makeOrderClips } from "./order-clip";
-
-jest.setTimeout(120_000);
 let folder: string;
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), "rubrick-order-"));
@@ -29,9 +27,9 @@ const sounds = [{ id: "v", name: "V", hash: "a".repeat(64), durationS: 3 }];
 const desks = {
   one: {
     design: { ...design("#e0408080", "Moss"), sound: { sound: "v", from: 0.5, gain: 1 } },
-    house: { ...testHouse, sounds },
+    house: { ...smallHouse, sounds },
   },
-  two: { design: design("#20a060ff", "Fern"), house: { ...testHouse, sounds } },
+  two: { design: design("#20a060ff", "Fern"), house: { ...smallHouse, sounds } },
 };
 
 const orderOf = (more: object = {}) =>

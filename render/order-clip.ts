@@ -5,8 +5,8 @@ import { isBlank, paintingOf, scaleOf, type MadeOutput } from "@/core/outputs/ou
 import { prepareScene, smallerRequest, withoutWords, type Scene, type SceneRequest } from "@/core/scene";
 import { makeFiles, type ClipsRequest } from "./clip";
 import { fontBook, fontLoader } from "./fonts";
-import { orderSound, type PartSound } from "./order-sound";
-import { soundOf } from "./sound";
+import { orderSound } from "./order-sound";
+import { soundOf, type PartSound } from "./sound";
 
 /** Files of a whole running order that agree in what is painted for them. */
 export interface OrderClipsRequest extends Omit<ClipsRequest, "scene" | "sound"> {
@@ -67,9 +67,10 @@ async function soundsOf({ timed, requestOf }: PlacedOrder, { soundFile, folder, 
   for (const [part, { startFrame, frames }] of timed.parts.entries()) {
     const { design, house } = requestOf(part);
     const sound = await soundOf(design, house, soundFile);
-    const [startS, lengthS] = [frameToS(startFrame, timed.fps), frameToS(frames, timed.fps)];
+    const [startS, lengthS] = [frameToS(startFrame - timed.leadFrames, timed.fps), frameToS(frames, timed.fps)];
     if (sound) parts.push({ sound, startS, lengthS });
   }
   const periodS = frameToS(timed.periodFrames, timed.fps);
-  return orderSound(parts, { periodS, times: timed.times, lengthS: orderLengthS(timed) }, folder, signal);
+  const leadS = frameToS(timed.leadFrames, timed.fps);
+  return orderSound(parts, { leadS, periodS, times: timed.times, lengthS: orderLengthS(timed) }, folder, signal);
 }

@@ -2,14 +2,12 @@ import { createHash } from "node:crypto";
 import { readFile, mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, jest, test } from "@jest/globals";
+import { expect, test } from "@jest/globals";
 import { House } from "@/core/document/house";
 
 import { designWith, outputOf, testHouse, words } from "@/core/testing/scene";
 import { makeClip } from "./clip";
 import { makeFrame } from "./still";
-
-jest.setTimeout(60_000);
 const bytes = await readFile(join(process.cwd(), "public", "fonts", "Figtree_600SemiBold.ttf")).catch(() =>
   readFile(join(process.cwd(), "public", "fonts", "Figtree_400Regular.ttf")),
 );

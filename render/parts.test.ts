@@ -1,14 +1,12 @@
 import { copyFileSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, expect, jest, test } from "@jest/globals";
-import { box, designWith, loadFace, testHouse } from "@/core/testing/scene";
+import { afterAll, expect, test } from "@jest/globals";
+import { box, designWith, loadFace, smallHouse } from "@/core/testing/scene";
 import { madeOutput, Output } from "@/core/outputs/output";
 import { makeClip, makePart } from "./clip";
 import { runFfmpeg } from "./ffmpeg";
 import type { OtherHands } from "./parts";
-
-jest.setTimeout(180_000);
 const folder = mkdtempSync(join(tmpdir(), "rubrick-parts-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -29,7 +27,7 @@ const design = designWith(
   ],
   { length: { default: 40, min: 1, max: 60 } },
 );
-const scene = { design, values: { fields: {}, lengthS: 22 }, house: testHouse, format: "square" };
+const scene = { design, values: { fields: {}, lengthS: 22 }, house: smallHouse, format: "square" };
 const loadPicture = loadFace;
 
 test.each([

@@ -1,10 +1,12 @@
 import { spawn } from "node:child_process";
 import { EncodeError } from "./ffmpeg";
+import { bareEnvironment } from "./walled";
 
 /** Runs a small program of the system to its end. Throws EncodeError, or the abort's reason. */
 export async function runProgram(name: string, args: readonly string[], signal?: AbortSignal): Promise<void> {
   signal?.throwIfAborted();
   const child = spawn(name, args, {
+    env: bareEnvironment(),
     stdio: ["ignore", "ignore", "pipe"],
     ...(signal && { signal, killSignal: "SIGKILL" }),
   });

@@ -1,9 +1,7 @@
-import { describe, expect, jest, test } from "@jest/globals";
+import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { runFfmpeg, writeTo } from "./ffmpeg";
 import { placeFrames, runsOf } from "./runs";
-
-jest.setTimeout(60_000);
 
 test("runsOf groups frames that show the same picture", () => {
   expect(runsOf([0, 1, 1, 1, 0, 2])).toEqual([

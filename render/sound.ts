@@ -8,6 +8,24 @@ export interface ClipSound {
   readonly fromS: number;
   readonly untilS: number;
   readonly gain: number;
+  /** What it was mixed from, where it is no upload itself: a proof measures against these. */
+  readonly mixedFrom?: SoundMix;
+}
+
+/** The sound of one part of a running order, at its place in one showing; seconds. */
+export interface PartSound {
+  readonly sound: ClipSound;
+  readonly startS: number;
+  readonly lengthS: number;
+}
+
+/** The sounds of all parts of an order, every showing the same. */
+export interface SoundMix {
+  readonly parts: readonly PartSound[];
+  /** Silence before the first showing. */
+  readonly leadS: number;
+  readonly periodS: number;
+  readonly times: number;
 }
 
 /**
@@ -29,6 +47,12 @@ export async function soundOf(
 }
 
 /**
+ * Two channels of any sound, each as strong as it was: one channel is heard on both sides at its own level, where a plain
+ * change of layout would take 3 dB from it.
+ */
+export const twoChannels = "aformat=channel_layouts=mono|stereo,pan=stereo|FL=FL+FC|FR=FR+FC";
+
+/**
  * Filter chain for the sound of a clip, ending in [sound]: the design's own, that of the footage, or both mixed. Each is
  * exactly as long as the clip, silent where it has nothing more to say. Undefined when nothing is heard. `input` and
  * `footage` are the numbers of ffmpeg's inputs.
@@ -39,7 +63,7 @@ export function soundGraph(
 ): string | undefined {
   // What footage lacks where it starts again is silence, or all that follows would come early.
   const filled = "aresample=48000:async=1:min_hard_comp=0.005:first_pts=0";
-  const fitted = `${filled},aformat=channel_layouts=stereo,apad,atrim=end=${lengthS.toFixed(6)}`;
+  const fitted = `${filled},${twoChannels},apad,atrim=end=${lengthS.toFixed(6)}`;
   const under = (name: string) => `[${footage}:a:0]${fitted}[${name}]`;
   if (!own) return footage === undefined ? undefined : under("sound");
   const { fromS, untilS, gain } = own.sound;

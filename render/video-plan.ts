@@ -62,10 +62,10 @@ export function planVideo(stream: Stream): VideoPlan {
   const wide = wideTransfers.includes(transfer);
   const interlaced = ["tt", "bb", "tb", "bt"].includes(stream.field_order ?? "");
   const notes = [
-    wide && "Its brightness goes beyond what screens show, and was brought into their range.",
+    wide && "It is HDR video. Its brightness was converted to the range of ordinary screens.",
     interlaced && "It was interlaced: each frame is made of both its fields.",
-    varies && `Its frames come at uneven times; it is kept at ${rateText(rate)} frames a second.`,
-    size.reduced && `It is kept at ${size.width} × ${size.height} pixels.`,
+    varies && `Its frame rate varies; it is stored at ${rateText(rate)} frames a second.`,
+    size.reduced && `It is stored at ${size.width} × ${size.height} pixels.`,
   ].filter((note) => note !== false);
   return {
     width: size.width,

@@ -73,7 +73,7 @@ function takeSeal(root) {
   instance.save();
   if (!seal || (process.env.SESSION_SECRET && process.env.SESSION_SECRET !== seal)) {
     say(
-      "The SESSION_SECRET is not that of the backup: whoever has a second factor needs a spare code, and sets it up anew.",
+      "The SESSION_SECRET is not the one of the backup. Members with a second factor need a spare code, and set it up again.",
     );
   }
   return instance;

@@ -26,11 +26,13 @@ try {
   await settle(1500);
   await page.screenshot({ path: file("fill-desk") });
 
+  await press(page, ".output-ticks button", "Change");
   for (const tick of await page.$$(".tick input"))
     await tick.evaluate((e) => e.checked && (e as HTMLInputElement).click());
   await page.$$eval(".output-ticks details", (all) => all.forEach((one) => ((one as HTMLDetailsElement).open = true)));
   await press(page, ".tick", "Wide");
-  for (const kind of [/^See-through clip/, /^See-through master/, /^Finished clip/]) await press(page, ".tick", kind);
+  for (const kind of [/^Transparent clip/, /^Transparent master/, /^Video \(MP4\) over the/])
+    await press(page, ".tick", kind);
   await press(page, ".btn-primary", "Export 3 files");
   await page.waitForSelector(".export-panel .notice-note a");
   await page.goto(`${base}/outbox`);
@@ -165,7 +167,7 @@ async function takePackage(page: Page): Promise<void> {
   const input = await page.waitForSelector("input[type=file]");
   await (input as ElementHandle<HTMLInputElement>).uploadFile(zip);
   await page.waitForFunction(() => document.querySelectorAll(".package__picture canvas").length === 16);
-  await press(page, "button", "Take ours");
+  await press(page, "button", "Use ours");
   await settle(4000);
   await page.screenshot({ path: file("package") });
   await recolour(revision + 1, style.colours[fern].hex);
@@ -211,7 +213,7 @@ async function takeMarkBench(page: Page): Promise<void> {
   const input = await page.waitForSelector('input[aria-label^="Upload: Mark"]');
   await (input as ElementHandle<HTMLInputElement>).uploadFile(flat);
   await page.waitForFunction(() => /No rim is left/.test(document.body.textContent), { timeout: 60_000 });
-  await press(page, ".mark-bench__steps button", "Bent");
+  await press(page, ".mark-bench__steps button", /^(Bent|Curved)/);
   await page.evaluate(() => scrollTo(0, 0));
   const box = (await (await page.$(".mark-plates__mark"))!.boundingBox())!;
   const over = (share: number) => ({

@@ -1,48 +1,41 @@
-import { rmSync } from "node:fs";
+import { mkdirSync, rmSync } from "node:fs";
 import { buildAll } from "./lib/build.mjs";
 import { checkMachine, installModules, installPackages } from "./lib/install.mjs";
-import { startInstance } from "./lib/instance.mjs";
+import { startInstance, workerNiceness } from "./lib/instance.mjs";
 import { freePort } from "./lib/settings.mjs";
-import { startChild, stopAll } from "./lib/processes.mjs";
+import { stopAll } from "./lib/processes.mjs";
 import { runMain, say, StartError } from "./lib/say.mjs";
+import { Suites } from "./lib/suites.mjs";
 
 const folder = ".rubrick/test";
-const jest = ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js"];
 
-let instance;
+const instances = new Set();
+async function stopInstance(instance) {
+  if (instances.delete(instance)) await instance.stop();
+}
+const stopInstances = () => Promise.all([...instances].map(stopInstance));
 const end = async () => {
-  await instance?.stop();
+  await stopInstances();
   await stopAll();
   process.exit(1);
 };
 process.on("SIGINT", end);
 process.on("SIGTERM", end);
 
-let passed = 0;
-let failed = 0;
-
-/** Runs a command, letting its output through; counts what Jest reports. */
-async function run(name, command, args, env = {}) {
-  say(`\n── ${name}`);
-  const started = Date.now();
-  const child = startChild(command, args, { env: { ...process.env, ...env }, stdio: ["ignore", "pipe", "pipe"] });
-  let tail = "";
-  for (const [stream, out] of [
-    [child.stdout, process.stdout],
-    [child.stderr, process.stderr],
-  ]) {
-    stream.on("data", (text) => {
-      out.write(text);
-      tail = (tail + text).slice(-4000);
-    });
-  }
-  const code = await new Promise((resolve) => child.once("close", resolve));
-  const counts = /^Tests:.*$/m.exec(tail)?.[0] ?? "";
-  passed += Number(/(\d+) passed/.exec(counts)?.[1] ?? 0);
-  failed += Number(/(\d+) failed/.exec(counts)?.[1] ?? 0);
-  if (code !== 0 && !/(\d+) failed/.test(counts)) failed += 1;
-  say(`── ${name}: ${code === 0 ? "good" : "FAILED"}, ${((Date.now() - started) / 1000).toFixed(0)} s`);
-  return code === 0;
+/** Starts an instance of its own for a lane's tests; answers it with the environment in which they find it. */
+async function instanceFor(name) {
+  const own = `${folder}/${name}`;
+  // Tests sign in wrongly on purpose, as if from elsewhere through a proxy that stands on this machine; three members of
+  // the demo world do the work of fifty.
+  const extra = { LOG_LEVEL: "info", TRUSTED_PROXIES: "127.0.0.1", SPENDING_POINTS: "12000" };
+  const instance = await startInstance({ folder: own, port: await freePort(0), extra });
+  instances.add(instance);
+  const { DATABASE_URL, STORAGE_URL, WORK_FOLDER, SESSION_SECRET } = instance.env;
+  const env = {
+    ...{ RUBRICK_TEST_URL: instance.address, RUBRICK_TEST_FOLDER: own, RUBRICK_FOLDER: own },
+    ...{ DATABASE_URL, STORAGE_URL, WORK_FOLDER, SESSION_SECRET },
+  };
+  return { instance, env };
 }
 
 await runMain(async () => {
@@ -50,45 +43,43 @@ await runMain(async () => {
   await installPackages({ testing: true });
   await installModules();
   await buildAll();
-  const node = process.execPath;
-  // Two at a time, as many as the smallest machine has cores.
-  const checks = [
-    [
-      ["types", ["node_modules/typescript/bin/tsc", "--noEmit"]],
-      ["lint", ["node_modules/eslint/bin/eslint.js", "."]],
-    ],
-    [
-      ["format", ["node_modules/prettier/bin/prettier.cjs", "--check", "--log-level=warn", "."]],
-      ["format page", ["--import", "tsx", "scripts/write-format-doc.ts", "--check"]],
-    ],
-  ];
-  let good = true;
-  for (const pair of checks) {
-    const answers = await Promise.all(pair.map(([name, args]) => run(name, node, args)));
-    good = answers.every(Boolean) && good;
-  }
-  good = (await run("unit tests", node, [...jest, "--selectProjects", "unit"])) && good;
-
   rmSync(folder, { recursive: true, force: true });
-  const port = await freePort(0);
+  mkdirSync(folder, { recursive: true });
+  const suites = new Suites(folder, { parts: workerNiceness });
+  const check =
+    (name, ...args) =>
+    (lane) =>
+      suites.check(lane, name, args);
+  const against = (project) => async (lane) => {
+    const { instance, env } = await instanceFor(project);
+    try {
+      return await suites.test(lane, project, ["--runInBand"], env);
+    } finally {
+      // The other lanes need what it would take.
+      await stopInstance(instance);
+    }
+  };
   try {
-    // Tests sign in wrongly on purpose, as if from elsewhere through a proxy that stands on this machine; three members of
-    // the demo world do the work of fifty.
-    const extra = { LOG_LEVEL: "info", TRUSTED_PROXIES: "127.0.0.1", SPENDING_POINTS: "12000" };
-    instance = await startInstance({ folder, port, extra });
-    const env = {
-      RUBRICK_TEST_URL: instance.address,
-      RUBRICK_TEST_FOLDER: folder,
-      RUBRICK_FOLDER: folder,
-      DATABASE_URL: instance.env.DATABASE_URL,
-      STORAGE_URL: instance.env.STORAGE_URL,
-      WORK_FOLDER: instance.env.WORK_FOLDER,
-      SESSION_SECRET: instance.env.SESSION_SECRET,
-    };
-    good = (await run("end-to-end tests", node, [...jest, "--selectProjects", "e2e", "--runInBand"], env)) && good;
+    // First what only computes, in two lanes, as many as the smallest machine has cores. Then tests: one lane waits for
+    // screens, one for an instance of its own whose processes it kills and stops, and one takes what those leave.
+    const checks = await Promise.all([
+      suites.lane("lint", [check("lint", "node_modules/eslint/bin/eslint.js", ".")]),
+      suites.lane("form", [
+        check("types", "node_modules/typescript/bin/tsc", "--noEmit"),
+        check("format", "node_modules/prettier/bin/prettier.cjs", "--check", "--log-level=warn", "."),
+        check("format page", "--import", "tsx", "scripts/write-format-doc.ts", "--check"),
+        check("messages page", "--import", "tsx", "scripts/write-messages-doc.ts", "--check"),
+      ]),
+    ]);
+    const tests = await Promise.all([
+      suites.lane("screens", [against("e2e")]),
+      suites.lane("rough", [against("rough")]),
+      suites.lane("parts", [(lane) => suites.test(lane, "unit"), (lane) => suites.test(lane, "components")]),
+    ]);
+    suites.tellSlowest();
+    say(`\n${suites.passed} passed, ${suites.failed} failed`);
+    if (![...checks, ...tests].every(Boolean)) throw new StartError("Not everything is good; see above.");
   } finally {
-    await instance?.stop();
+    await stopInstances();
   }
-  say(`\n${passed} passed, ${failed} failed`);
-  if (!good) throw new StartError("Not everything is good; see above.");
 });

@@ -2,11 +2,11 @@ import { z } from "zod";
 import type { Finding } from "@/core/checks/findings";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
-import { ApartError, runApart } from "@/server/apart";
+import { ApartError, isItsOwn, runApart, whyApart } from "@/server/apart";
 import { Refusal } from "@/server/refusal";
 import type { Failing } from "./jobs/define";
 
-const limits = { timeMs: 90_000, memoryMb: 2500 };
+const limits = { cpuS: 90, memoryMb: 2500 };
 
 /** All that can be found about a design filled with its samples, in every format; it paints, in a process of its own. */
 export const checkApart = (
@@ -29,6 +29,6 @@ export const checkApart = (
 export function checkFailing(error: unknown): Failing | undefined {
   if (error instanceof Refusal) return { message: error.message, final: true };
   if (!(error instanceof ApartError)) return undefined;
-  const much = error.reason === "time" ? "it takes longer than a minute and a half" : "it takes too much memory";
-  return { message: `This design can’t be checked: ${much}. Use fewer layers, or smaller pictures.`, final: true };
+  const asked = { what: "This design", verb: "check", cure: "Use fewer layers, or smaller pictures." } as const;
+  return { message: whyApart(error, asked), final: isItsOwn(error) };
 }

@@ -62,7 +62,7 @@ async function refuseStrangeTables(db: Db): Promise<void> {
   while (!stop.signal.aborted) {
     const applied = await appliedMigrations(db).catch((): string[] => []);
     if (applied.some((one) => !migrationNames.includes(one))) {
-      log.error("the tables are of a later version than this worker: bring it up to date");
+      log.error("the tables are of a later version than this worker: update the worker");
       process.exit(1);
     }
     if (migrationNames.every((one) => applied.includes(one))) return;

@@ -1,6 +1,5 @@
 import { rm } from "node:fs/promises";
 import { setTimeout as pause } from "node:timers/promises";
-import { EncodeError } from "@/render/ffmpeg";
 import type { Db } from "@/server/db/connection";
 import {
   completeJob,
@@ -8,6 +7,7 @@ import {
   failJob,
   LeaseLostError,
   leaseSeconds,
+  putBehind,
   renewLease,
   returnJob,
   type Lease,
@@ -15,7 +15,8 @@ import {
 import { addEvent } from "@/server/db/events";
 import { makeWorkFolder } from "@/server/files/storage";
 import { log } from "@/server/log";
-import type { Failing, JobContext, JobKind } from "./jobs/define";
+import { failing, isByMachine, Stopped, type StopReason } from "./failing";
+import { GiveWay, type JobContext, type JobKind } from "./jobs/define";
 import { jobKinds } from "./jobs/kinds";
 import { persist } from "./persist";
 
@@ -23,13 +24,6 @@ import { persist } from "./persist";
 const beatMs = 400;
 /** A job may take so many times what was expected, and no less than so long, before it is taken for hung. */
 const deadline = { times: 40, leastS: 900 };
-
-type StopReason = "cancelled" | "lost" | "stopping" | "late";
-class Stopped extends Error {
-  constructor(readonly reason: StopReason) {
-    super(reason);
-  }
-}
 
 /** Does one leased job, and records how it ended. `stop` asks it to give the job back. */
 export async function runJob(db: Db, lease: Lease, stop: AbortSignal): Promise<void> {
@@ -116,25 +110,14 @@ async function end(db: Db, lease: Lease, kind: JobKind | undefined, error: unkno
     if (reason === "stopping") await persist(() => returnJob(db, lease));
     return;
   }
+  if (error instanceof GiveWay) {
+    log.info({ job: id }, "job gives way");
+    await persist(() => putBehind(db, lease, error.payload));
+    return;
+  }
   const { message, final } = kind?.failing?.(error) ?? failing(error);
   if (final) log.info({ job: id, message }, "job refused");
   else log.error({ err: error, job: id }, "job failed");
   await persist(() => failJob(db, lease, { message, final, byMachine: isByMachine(error) }));
   if (final) await kind?.settled?.(db, payload).catch(() => undefined); // A sweep clears up what this leaves.
-}
-
-const isFull = (error: unknown): boolean => (error as NodeJS.ErrnoException).code === "ENOSPC";
-
-/** Whether the machine has ended it, whatever kind of job it was. */
-const isByMachine = (error: unknown): boolean =>
-  isFull(error) || (error instanceof EncodeError && ["disk_full", "killed"].includes(error.reason));
-
-/** Words for what can go wrong with every job. */
-function failing(error: unknown): Failing {
-  const message = isFull(error)
-    ? "The disk is full. Free some space, then try again."
-    : error instanceof Stopped
-      ? "It took far longer than such work does, and was stopped."
-      : "It could not be made. Try again; if it stays, tell the owner.";
-  return { message, final: false };
 }

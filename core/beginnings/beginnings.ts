@@ -40,7 +40,7 @@ const keepsItsMoves = ({ meter, ...layer }: Design["layers"][number]): boolean =
 
 /** A new design that begins so. */
 export function designFrom(begins: BeginningId, id: string, name: string, house: House): Design {
-  const design: Design = { ...blankDesign(id, name, house), layers: [] };
+  const design: Design = blankDesign(id, name, house);
   addBeginning(design, house, begins);
   if (begins === "caption") design.leave = "together";
   return design;

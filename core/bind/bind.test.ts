@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { IssueError } from "../issue";
-import { box, designWith, testHouse, words } from "../testing/scene";
+import { box, designWith, sceneOf, testHouse, words } from "../testing/scene";
 import { bind } from "./bind";
 import { contrast, parseHex } from "./colour";
 
@@ -78,4 +78,19 @@ describe("bind", () => {
 
 test("contrast of white on #767676 is 4.54", () => {
   expect(contrast(parseHex("#ffffffff"), parseHex("#767676ff"))).toBeCloseTo(4.54, 2);
+});
+
+test("a hidden layer goes on masking what is seen through it, and is not drawn itself", async () => {
+  const panel = (hidden: boolean) => box("panel", { hidden, place: { dx: 5, dy: 5 } });
+  const masked = words("t", "Ada Fernsby Oakhanger", {
+    place: { dx: 6, dy: 6 },
+    mattes: [{ by: "shape", layer: "panel", keep: "inside" }],
+  });
+  const [seen, hidden, free] = await Promise.all([
+    sceneOf(designWith([panel(false), masked])),
+    sceneOf(designWith([panel(true), masked])),
+    sceneOf(designWith([masked].map((layer) => ({ ...layer, mattes: [] })))),
+  ]);
+  expect(hidden.sample(2).ops.length).toBe(seen.sample(2).ops.length - 1);
+  expect(hidden.sample(2).key).not.toBe(free.sample(2).key);
 });

@@ -7,7 +7,7 @@ import type { Filling } from "../fields/define";
 import type { Mark, MarkVersion } from "../document/vector";
 import { kindOf } from "../fields/field";
 import { OwnMedia } from "../fields/value";
-import { IssueError } from "../issue";
+import { IssueError, type Issue } from "../issue";
 import { cutPath } from "../media/cut-path";
 import { ColourBinder } from "./house-colours";
 import { inTurns } from "./turns";
@@ -49,12 +49,16 @@ export function bind(asked: Design, told: Values, house: House, formatId: string
       }
     }
   }
-  const layers = new Map([...puts].map(([id, { layer, entries }]) => [id, withProperties(layer, entries)]));
+  const layers = new Map(
+    [...puts].map(([id, { layer, entries }]) => [id, filledLayer(design, layer, entries)] as const),
+  );
 
   const absent = absentLayers([...layers.values()], filled);
   const colours = new ColourBinder(house, layers);
   const bound = [...layers.values()]
     .filter((layer) => !absent.has(layer.id))
+    // Hidden, what others are masked by is not drawn, and masks all the same.
+    .map((layer) => (layer.hidden ? { ...layer, matteOnly: true } : layer))
     .map((layer) => withOwn(bindLayer(layer, house, colours), brought.get(layer.id)));
   return {
     format,
@@ -72,6 +76,20 @@ export function bind(asked: Design, told: Values, house: House, formatId: string
     finish: design.finish,
     issues: [],
   };
+}
+
+/** A layer with what fills it; a fault names the field that it comes from. */
+function filledLayer(design: Design, layer: Layer, entries: readonly Put[]): Layer {
+  try {
+    return withProperties(layer, entries);
+  } catch (error) {
+    if (!(error instanceof IssueError) || !("property" in error.issue)) throw error;
+    const { property } = error.issue;
+    const filler = design.fields.find(({ drives }) =>
+      drives.some((drive) => drive.layer === layer.id && drive.property === property),
+    );
+    throw filler ? new IssueError({ ...error.issue, field: filler.label } as Issue) : error;
+  }
 }
 
 /** The file that was brought along, where one was. */
@@ -103,16 +121,17 @@ function cuesOf(design: Design, values: Values): Map<string, number> {
   return cues;
 }
 
-/** Hidden layers, layers whose condition fails, and everything inside an absent group. */
+/** Hidden layers that mask nothing, layers whose condition fails, and everything inside an absent group. */
 function absentLayers(layers: readonly Layer[], filled: ReadonlyMap<string, boolean>): Map<string, Layer> {
   const absent = new Map<string, Layer>();
+  const masking = new Set(layers.flatMap(({ hidden, mattes }) => (hidden ? [] : mattes.map(({ layer }) => layer))));
   for (const layer of layers) {
     const condition = layer.showIf;
     if (condition && !filled.has(condition.field)) {
       throw new IssueError({ code: "condition_unknown", layer: layer.id, field: condition.field });
     }
     const fails = condition !== undefined && filled.get(condition.field) !== (condition.is === "filled");
-    if (layer.hidden || fails) absent.set(layer.id, layer);
+    if ((layer.hidden && !masking.has(layer.id)) || fails) absent.set(layer.id, layer);
   }
   const parent = new Map(layers.map((layer) => [layer.id, layer.in]));
   for (const layer of layers) {

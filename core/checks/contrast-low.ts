@@ -15,5 +15,5 @@ export const check = defineCheck({
   find: (looked) => contrastIn(looked).filter(({ code }) => code === "contrast_low"),
   fixes: (_, filled) => otherColours(filled),
   words: (facts, nameOf) =>
-    `“${nameOf(facts.layer)}” is hard to read on what is behind it: contrast ${facts.ratio.toFixed(1)}, ${facts.needed} is needed. Choose another colour.`,
+    `“${nameOf(facts.layer)}” is hard to read on its background: contrast ${facts.ratio.toFixed(1)}, ${facts.needed} is needed. Choose another colour.`,
 });

@@ -12,5 +12,5 @@ export const check = defineCheck({
   scopes: both,
   find: foundBy("family_missing"),
   words: (facts, nameOf) =>
-    `The font “${facts.family}” of “${nameOf(facts.layer)}” is not here; ${facts.standIn} stands in for it. Upload it to the house style, or choose another.`,
+    `The font “${facts.family}” of “${nameOf(facts.layer)}” is missing, so ${facts.standIn} is used instead. Upload it to the house style, or choose another font.`,
 });

@@ -36,6 +36,6 @@ export function otherColours({ design, house, values }: Filled): Fix[] {
     const others = kindOf(field).offered?.(field, house) ?? [];
     return others
       .filter(({ id }) => id !== now)
-      .map(({ id, label }) => ({ label: `Take ${label} for ${field.label}`, fields: { [field.id]: id } }));
+      .map(({ id, label }) => ({ label: `Use ${label} for ${field.label}`, fields: { [field.id]: id } }));
   });
 }

@@ -14,5 +14,5 @@ export const check = defineCheck({
   find: foundBy("in_keep_clear"),
   fixes: (facts, filled) => shorterWords(filled, facts.layer),
   words: (facts, nameOf) =>
-    `The text of “${nameOf(facts.layer)}” stands where an app shows its own things (${facts.zone}). Shorten it.`,
+    `The text of “${nameOf(facts.layer)}” is under the app’s own buttons (${facts.zone}). Shorten it.`,
 });

@@ -12,11 +12,13 @@ import { check as loopIdle } from "./loop-idle";
 import { check as loopSeam } from "./loop-seam";
 import { check as mediaShape } from "./media-shape";
 import { check as mediaSmall } from "./media-small";
+import { check as nothingDrawn } from "./nothing-drawn";
 import { check as outsideSafe } from "./outside-safe";
 import { check as readShort } from "./read-short";
 import { check as sampleLeft } from "./sample-left";
 import { check as soundUnknown } from "./sound-unknown";
 import { check as textCut } from "./text-cut";
+import { check as wordAfterLeave } from "./word-after-leave";
 
 export const checkKinds = {
   "clip-too-short": clipTooShort,
@@ -32,9 +34,11 @@ export const checkKinds = {
   "loop-seam": loopSeam,
   "media-shape": mediaShape,
   "media-small": mediaSmall,
+  "nothing-drawn": nothingDrawn,
   "outside-safe": outsideSafe,
   "read-short": readShort,
   "sample-left": sampleLeft,
   "sound-unknown": soundUnknown,
   "text-cut": textCut,
+  "word-after-leave": wordAfterLeave,
 } as const;

@@ -12,5 +12,5 @@ export const check = defineCheck({
   scopes: both,
   find: foundBy("leave_before_cue"),
   words: (facts, nameOf) =>
-    `“${nameOf(facts.layer)}” would have to leave before its own cue, so it stays until the clip ends. Give it a leave of its own, or let its cue come sooner.`,
+    `“${nameOf(facts.layer)}” would have to leave before its own cue, so it stays until the clip ends. Give it its own leave, or move its cue earlier.`,
 });

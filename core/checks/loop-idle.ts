@@ -23,5 +23,5 @@ export const check = defineCheck({
   scopes: ofDesign,
   find: ({ scene: { still, table } }) => idleLoops(still, table),
   words: (facts, nameOf) =>
-    `The stay is too short for a single turn of what “${nameOf(facts.layer)}” does in it, which takes ${facts.seconds.toFixed(1)} s. Make the clip longer or the turn shorter.`,
+    `The stay is too short for one repeat of what “${nameOf(facts.layer)}” does in it, which takes ${facts.seconds.toFixed(1)} s. Make the clip longer or the repeat shorter.`,
 });

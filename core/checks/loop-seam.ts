@@ -65,5 +65,5 @@ export const check = defineCheck({
     return seamIssues(still, table, host);
   },
   words: (facts, nameOf) =>
-    `The video in “${nameOf(facts.layer)}” jumps when it starts again. Let it stand still at its end, or use one that closes.`,
+    `The video in “${nameOf(facts.layer)}” jumps when it starts again. Freeze it at its end, or use a video that loops.`,
 });

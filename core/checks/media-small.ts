@@ -27,5 +27,5 @@ export const check = defineCheck({
   scopes: both,
   find: ({ scene }) => smallMedia(scene.still),
   words: (facts, nameOf) =>
-    `The picture in “${nameOf(facts.layer)}” is enlarged ${facts.times.toFixed(1)} times and will look soft. Use a larger one.`,
+    `The picture in “${nameOf(facts.layer)}” is enlarged ${facts.times.toFixed(1)} times and will look soft. Use a larger picture.`,
 });

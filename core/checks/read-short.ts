@@ -1,5 +1,6 @@
 import type { Issue } from "../issue";
 import type { Still, StillLayer } from "../layout/types";
+import { leaveStartS } from "../schedule/instant";
 import type { LayerTimes, TimedMove, Timetable } from "../schedule/types";
 import { both, defineCheck } from "./define";
 import { lengthNow, longerClip } from "./fixes";
@@ -30,7 +31,7 @@ function standsFor(entry: StillLayer, still: Still, table: Timetable): number {
     const times = table.layers.get(id);
     if (!times) continue;
     fromS = Math.max(fromS, readableS(times, table));
-    untilS = Math.min(untilS, leavesS(times, table));
+    untilS = Math.min(untilS, leaveStartS(table, times));
   }
   return Math.max(0, untilS - fromS);
 }
@@ -41,16 +42,6 @@ function readableS({ arrive }: LayerTimes, { squeeze }: Timetable): number {
 }
 
 const firstPartS = ({ startS, parts }: TimedMove): number => startS + Math.min(...parts!.starts);
-
-function leavesS({ arrive, leave, stays }: LayerTimes, table: Timetable): number {
-  const { lengthS, squeeze, ownLeaveS, pace, togetherS } = table;
-  if (leave.length > 0) {
-    return Math.min(...leave.map(({ startS, onCue }) => (onCue ? startS : lengthS - (ownLeaveS - startS) * squeeze)));
-  }
-  if (arrive.length === 0 || stays) return lengthS;
-  if (togetherS > 0) return lengthS - togetherS * squeeze;
-  return lengthS - pace * Math.max(...arrive.map(({ endS, onCue }) => endS * (onCue ? 1 : squeeze)));
-}
 
 declare module "../issue" {
   interface Issues {
@@ -65,5 +56,5 @@ export const check = defineCheck({
   find: ({ scene: { still, table } }) => tooShortToRead(still, table),
   fixes: (facts, filled) => longerClip(filled, lengthNow(filled) + facts.needed - facts.seconds),
   words: (facts, nameOf) =>
-    `“${nameOf(facts.layer)}” stands still for ${facts.seconds.toFixed(1)} s; reading it takes ${facts.needed.toFixed(1)} s. Make the clip longer, or let it come sooner.`,
+    `“${nameOf(facts.layer)}” stands still for ${facts.seconds.toFixed(1)} s; reading it takes ${facts.needed.toFixed(1)} s. Make the clip longer, or let it arrive sooner.`,
 });

@@ -59,7 +59,7 @@ const designOf = (layer: z.ZodType<Layer>) =>
         .describe("The text whose right-to-left reading turns the whole design round"),
       posterAt: Share.default(0.5).describe("The poster's instant as a share of the length"),
       seed: z.number().int().min(0).max(4294967295).default(1),
-      layers: z.array(layer).min(1).max(mostLayers).describe("In painting order, back to front"),
+      layers: z.array(layer).max(mostLayers).describe("In painting order, back to front"),
       finish: z.array(Finish).max(8).default([]).describe("Over everything, in this order"),
       locale: z
         .string()
@@ -73,7 +73,7 @@ const designOf = (layer: z.ZodType<Layer>) =>
         .max(32)
         .optional()
         .describe("Outputs it may be exported as; all unless given"),
-      notes: z.string().max(1000).default("").describe("Notes to the filler"),
+      notes: z.string().max(1000).default("").describe("Notes for people who fill in"),
     })
     .superRefine((design, context) => {
       const unique = (kind: string, ids: readonly string[]) => {

@@ -10,7 +10,7 @@ export const Finish = z
         amount: Share.default(0.12),
         coloured: z.boolean().default(false),
         size: PositiveU.min(0.05).max(5).default(0.18).describe("Size of a grain in u"),
-        rate: z.number().min(0).max(60).default(0).describe("New grain so many times a second; 0 is still"),
+        rate: z.number().min(0).max(60).default(0).describe("New grain this often a second; 0 is still"),
       })
       .describe("Film grain"),
     z
@@ -27,7 +27,7 @@ export const Finish = z
         slices: z.number().int().min(0).max(64).default(9),
         shift: PositiveU.max(50).default(1.5).describe("How far slices move at most, in u"),
         split: PositiveU.max(20).default(0.4).describe("How far red and blue part, in u"),
-        rate: z.number().min(0).max(60).default(0).describe("New slices so many times a second; 0 is still"),
+        rate: z.number().min(0).max(60).default(0).describe("New slices this often a second; 0 is still"),
       })
       .describe("Slices that slip, colours that part"),
   ])

@@ -26,6 +26,12 @@ export function rateName(rate: string): string {
   return known?.[0] ?? rate;
 }
 
+/** The seconds of one frame at a rate written "num/den". */
+export function secondsPerFrame(rate: string): number {
+  const [num, den] = rate.split("/").map(Number) as [number, number];
+  return den / num;
+}
+
 /** Frames in a clip of this length in seconds; the last one is `frames - 1`. */
 export const frameCount = (lengthS: number, fps: Fps): number => Math.max(1, Math.round((lengthS * fps.num) / fps.den));
 

@@ -51,7 +51,7 @@ export type KeyTrack = z.infer<typeof KeyTrack>;
 
 export const Meter = z
   .strictObject({
-    property: AnimatedProperty.describe("What shows the time, such as stroke.to, width or sweep"),
+    property: AnimatedProperty.describe("Progress and timers, such as stroke.to, width or sweep"),
     from: z.number().min(-10000).max(10000).default(0),
     to: z.number().min(-10000).max(10000).default(1),
     start: KeyTime.default({ anchor: "start", gap: 0 }),
@@ -74,5 +74,5 @@ export const Timer = z
     fromS: z.number().min(0).max(360000).default(0).describe("What a clock shows at its start, in seconds"),
     atZero: z.string().max(60).optional().describe("Shown when the time is up; 0 unless given"),
   })
-  .describe("Figures that count; they stand in for the layer's text");
+  .describe("Figures that count, in place of the layer's text");
 export type Timer = z.infer<typeof Timer>;

@@ -39,7 +39,7 @@ export const GroupLayer = z
   .strictObject({
     kind: z.literal("group"),
     ...layerBase,
-    clip: z.boolean().default(false).describe("Shows its layers only inside its box"),
+    clip: z.boolean().default(false).describe("Clip to its box"),
     finish: z.array(Finish).max(8).default([]),
   })
   .describe("Layers that are placed, turned and matted as one");

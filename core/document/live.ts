@@ -6,7 +6,7 @@ const Ms = z.number().int().describe("Milliseconds since 1970, by the server's c
 /** When an order is shown by itself. */
 export const LiveSchedule = z
   .discriminatedUnion("kind", [
-    z.strictObject({ kind: z.literal("demand") }).describe("Only when somebody says so"),
+    z.strictObject({ kind: z.literal("demand") }).describe("Only when you press"),
     z
       .strictObject({ kind: z.literal("every"), minutes: z.number().min(0.1).max(1440), fromMs: Ms })
       .describe("Again and again from a start"),
@@ -57,12 +57,15 @@ export const LiveState = z.strictObject({
   sinceMs: Ms.describe("When this state began; what the schedule would have started before is past"),
   instances: z.array(LiveInstance).max(2000).default([]).describe("On the air, the last that came last"),
   goesOn: z.boolean().default(false).describe("Whether the next comes after the last of them"),
+  last: z.number().int().min(0).optional().describe("Place of the graphic that was shown last, also when it has gone"),
 });
 export type LiveState = z.infer<typeof LiveState>;
 
 /** What can be pressed on a remote. */
 export const LivePress = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("show"), part: z.number().int().min(0).default(0) }),
+  z
+    .strictObject({ kind: z.enum(["show", "run"]), part: z.number().int().min(0).default(0) })
+    .describe("One graphic alone, or from it on to the end of the order"),
   z.strictObject({ kind: z.enum(["hide", "hold", "go-on", "next", "back", "again", "clear", "pause", "resume"]) }),
 ]);
 export type LivePress = z.infer<typeof LivePress>;

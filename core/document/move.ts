@@ -47,11 +47,15 @@ export const Split = z
   .describe("A text's parts move one after the other");
 export type Split = z.infer<typeof Split>;
 
+/** How far a move may travel: in u, or in sides of the layer or the format. */
+export const mostDistance = { u: 400, own: 20, format: 20 } as const;
+
 export const Distance = z
   .strictObject({
-    value: z.number().min(-20).max(20),
+    value: z.number().min(-mostDistance.u).max(mostDistance.u),
     of: z.enum(["own", "format", "u"]).default("own").describe("Own side, the format's side, or u"),
   })
+  .refine(({ value, of }) => Math.abs(value) <= mostDistance[of], "at most 20 sides, or 400 u")
   .describe("How far it travels");
 
 export const Loop = z

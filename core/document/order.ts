@@ -36,7 +36,7 @@ export const RunningOrder = z
         z.strictObject({ kind: z.literal("equal"), seconds: z.number().min(0.1).max(3600) }).describe("All as long"),
         z
           .strictObject({ kind: z.literal("shared"), seconds: z.number().min(0.1).max(86400) })
-          .describe("All as long, so that the order takes so many seconds"),
+          .describe("All equally long, so that the order takes this many seconds"),
       ])
       .default({ kind: "own" }),
     handOver: HandOver.default({ kind: "gap", seconds: 0.5 }),
@@ -44,8 +44,10 @@ export const RunningOrder = z
       .strictObject({
         times: z.number().int().min(1).max(10000),
         pauseS: Seconds.describe("Between the end of one showing and the start of the next"),
+        beforeS: Seconds.default(0).describe("Before the first showing"),
+        afterS: Seconds.default(0).describe("After the last showing"),
       })
-      .default({ times: 1, pauseS: 0 }),
+      .default({ times: 1, pauseS: 0, beforeS: 0, afterS: 0 }),
   })
   .refine(({ entries }) => new Set(entries.map(({ id }) => id)).size === entries.length, "two entries have one id")
   .describe("Running order: several graphics one after another");

@@ -19,7 +19,7 @@ export type ClearStep = z.infer<typeof ClearStep>;
 export const MarkRecipe = z.strictObject({
   clear: ClearStep.optional(),
   ink: z.boolean().default(false).describe("One colour: what is ink stays, what is paper in it goes"),
-  trim: z.boolean().default(true).describe("Cut to the ink"),
+  trim: z.boolean().default(true).describe("Trim"),
   size: z
     .strictObject({ scale: z.number().min(0.25).max(2).default(1).describe("Times the common optical size") })
     .optional()

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { frameRates } from "./fps";
-import { frameOfTimecode, mayDrop, timecodeOf } from "./timecode";
+import { frameOfHour, frameOfTimecode, mayDrop, timecodeOf } from "./timecode";
 
 const ntsc = frameRates["29.97"]!;
 const double = frameRates["59.94"]!;
@@ -46,6 +46,24 @@ test("frameOfTimecode reads back every frame of a day, at every rate, dropping o
       },
     ),
   );
+});
+test.each([
+  ["23.976", false, 86_400],
+  ["24", false, 86_400],
+  ["25", false, 90_000],
+  ["29.97", false, 108_000],
+  ["29.97", true, 107_892],
+  ["30", false, 108_000],
+  ["50", false, 180_000],
+  ["59.94", false, 216_000],
+  ["59.94", true, 215_784],
+  ["60", false, 216_000],
+])("the first hour at %s, dropping %p, is frame %d, and its timecode says so", (rate, drop, frame) => {
+  const fps = frameRates[rate]!;
+  expect(frameOfHour(1, fps, drop)).toBe(frame);
+  const mark = drop ? ";" : ":";
+  expect(timecodeOf(frameOfHour(1, fps, drop), fps, drop)).toBe(`01:00:00${mark}00`);
+  expect(timecodeOf(frameOfHour(10, fps, drop), fps, drop)).toBe(`10:00:00${mark}00`);
 });
 test("frameOfTimecode refuses what names no frame", () => {
   for (const text of ["", "1:2:3:4", "00:60:00:00", "00:00:00:25", "00:00:01", "00:01:00;00"])

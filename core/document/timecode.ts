@@ -21,6 +21,15 @@ export function timecodeOf(frame: number, fps: Fps, drop = false): string {
   return `${two(hours)}:${two(minutes)}:${two(seconds % 60)}${dropping ? ";" : ":"}${two(number % rate)}`;
 }
 
+/**
+ * The frame at which a programme that begins at a full hour of its timecode begins: for 01:00:00:00 at 30000/1001 108,000,
+ * with drop-frame 107,892.
+ */
+export function frameOfHour(hour: number, fps: Fps, drop: boolean): number {
+  const frame = hour * 3600 * nominal(fps);
+  return drop && mayDrop(fps) ? frame - (nominal(fps) / 15) * 54 * hour : frame;
+}
+
 /** How many numbers were left out before a frame: two (at 60, four) each minute but every tenth. */
 function droppedBefore(frame: number, rate: number): number {
   const each = rate / 15;

@@ -39,7 +39,7 @@ const seenName = (text: string): string => {
 };
 
 /** Who made a file, and what it may be used for, in words. */
-export const Licence = z.string().max(300).optional().describe("Who made it, and what it may be used for");
+export const Licence = z.string().max(300).optional().describe("Who made it, and how it may be used");
 
 export const Name = z.string().overwrite(seenName).min(1).max(80).describe("What people see");
 
@@ -48,11 +48,3 @@ export const Anchor = z.strictObject({ x: z.number().min(-10).max(10), y: z.numb
 
 /** What a number is shown in. */
 export type Unit = "u" | "%" | "°" | "s" | "×" | "";
-
-/** What a number of a layer is called and shown in; its limits are those of the schema. */
-export interface NumberFacts {
-  readonly label: string;
-  readonly unit: Unit;
-  /** Of the arrows of its box, where that is not the unit's own. */
-  readonly step?: number;
-}

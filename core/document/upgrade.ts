@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Design, DesignAroundLayers, designVersion, mostLayers } from "./design";
+import { faultWords } from "./fault-words";
 import { Layer } from "./layer";
 import { withReferences } from "./references";
 import { LayerId } from "./units";
@@ -92,9 +93,5 @@ function broughtForward(input: unknown): unknown {
 
 /** Zod's issues as place and words. */
 export function faultsOf(error: z.ZodError): { path: string; message: string }[] {
-  return error.issues.map((issue) => ({ path: issue.path.join("."), message: wordsOf(issue.message) }));
+  return error.issues.map((issue) => ({ path: issue.path.join("."), message: faultWords(issue) }));
 }
-
-/** What is not there at all is said to be missing, instead of being of a wrong kind. */
-const wordsOf = (message: string): string =>
-  message.replace(/^Invalid input: expected (.+), received undefined$/, "it is missing; $1 is needed");

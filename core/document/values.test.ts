@@ -5,10 +5,11 @@ import { Name } from "./units";
 import { countCharacters } from "../fields/written";
 import { checkValues, ownFilesOf, readEntered, startOf, textOf, valueOf, Values } from "./values";
 
-const design = designWith([box("a")], {
+const fillsIt = { drives: [{ layer: "t", property: "text" }] };
+const design = designWith([box("a"), words("t", "")], {
   length: { default: 6, min: 3, max: 20 },
   fields: [
-    { id: "name", kind: "line", label: "Name", required: true, min: 2, max: 12, sample: "First and last" },
+    { id: "name", kind: "line", label: "Name", required: true, min: 2, max: 12, sample: "First and last", ...fillsIt },
     { id: "tone", kind: "colour", label: "Tone", choices: ["dark", "light"], default: "dark" },
   ],
 });
@@ -20,6 +21,19 @@ describe("checkValues", () => {
   test("asks for a required line that is empty or blank", () => {
     expect(codes({})).toEqual(["name:required"]);
     expect(codes({ name: "   " })).toEqual(["name:required"]);
+  });
+  test("asks for nothing that a field would not fill", () => {
+    const { drives: _, ...unused } = design.fields[0]!;
+    expect(checkValues({ ...design, fields: [{ ...unused, drives: [] } as never] }, { fields: {} })).toEqual([]);
+  });
+  test("takes the very words of the sample from who types them, and not what was left untouched", () => {
+    expect(codes({ name: "First and last" })).toEqual(["name:long"]);
+    const [field] = design.fields;
+    const started = { ...design, fields: [{ ...field!, max: 40, default: "First and last" } as never] };
+    const typed = { ...design, fields: [{ ...field!, max: 40 } as never] };
+    const said = { fields: { name: "First and last" } };
+    expect(checkValues(typed, said)).toEqual([]);
+    expect(checkValues(started, said).map(({ code }) => code)).toEqual(["sample"]);
   });
   test("asks for one of which nothing would be seen", () => {
     for (const name of ["\u200b\u200b", "\u2060 \u00ad", "\u3164", "\u2800\u2800", "\ufe0f"]) {
@@ -35,8 +49,9 @@ describe("checkValues", () => {
       min: 2,
       max: 40,
       sample: "Team name",
+      ...fillsIt,
     };
-    const racing = designWith([box("a")], { fields: [named] });
+    const racing = designWith([words("t", "")], { fields: [named] });
     expect(checkValues(racing, { fields: {} }).map(({ code }) => code)).toEqual(["required"]);
     expect(checkValues(racing, Values.parse({ fields: { constructor: "Fern Racing" } }))).toEqual([]);
     const [field] = racing.fields;

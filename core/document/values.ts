@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { Fault } from "../fields/define";
 import { kindOf, type Field } from "../fields/field";
 import { FieldValue } from "../fields/value";
+import { sameJson } from "../same";
 import type { Design } from "./design";
 import { Id } from "./units";
 
@@ -22,7 +23,7 @@ export interface ValueFault extends Fault {
 }
 
 /** What was entered for a field; undefined when nothing was. A field may have any name, also one that objects have. */
-export const enteredIn = ({ fields }: Values, id: string): FieldValue | undefined =>
+export const enteredIn = ({ fields }: Pick<Values, "fields">, id: string): FieldValue | undefined =>
   Object.hasOwn(fields, id) ? fields[id] : undefined;
 
 /**
@@ -37,12 +38,27 @@ export function readEntered(field: Field, entered: FieldValue): FieldValue | und
 }
 
 /** What a field stands for with these values. */
-export function valueOf(field: Field, values: Values, samples: boolean): FieldValue {
+export function valueOf(field: Field, values: Pick<Values, "fields">, samples: boolean): FieldValue {
   const entered = enteredIn(values, field.id);
   const value = entered === undefined ? undefined : readEntered(field, entered);
   const kind = kindOf(field);
   return kind.shown(field, value ?? kind.start(field), samples);
 }
+
+/** Whether a preview shows the sample of a field, since nothing is filled in that a file could show. */
+export const showsSample = (field: Field, values: Pick<Values, "fields">): boolean =>
+  field.drives.length > 0 && !sameJson(valueOf(field, values, true), valueOf(field, values, false));
+
+/** Labels of the fields whose samples a preview shows. */
+export const sampledLabels = (design: Design, values: Values): string[] =>
+  design.fields.filter((field) => showsSample(field, values)).map(({ label }) => label);
+
+/** Whether a field changes anything: what it fills, when a cue comes, or whether a layer is there. */
+export const isUsed = ({ layers }: Pick<Design, "layers">, field: Field): boolean =>
+  field.kind === "cue" || field.drives.length > 0 || layers.some(({ showIf }) => showIf?.field === field.id);
+
+/** The fields that a filler is asked for: one that changes nothing is left out. */
+export const askedFields = (design: Design): Field[] => design.fields.filter((field) => isUsed(design, field));
 
 /** What a field starts with. */
 export const startOf = (field: Field): FieldValue => kindOf(field).start(field);
@@ -62,7 +78,10 @@ export function checkValues(design: Design, values: Values): ValueFault[] {
       faults.push({ field: id, code: "unknown", message: `There is no field “${id}” in this release.` });
   }
   for (const field of design.fields) {
-    for (const fault of faultsOf(field, enteredIn(values, field.id))) faults.push({ field: field.id, ...fault });
+    const entered = enteredIn(values, field.id);
+    // Nobody is asked for what fills nothing.
+    if (!isUsed(design, field) && (entered === undefined || entered === "")) continue;
+    for (const fault of faultsOf(field, entered)) faults.push({ field: field.id, ...fault });
   }
   const { min, max } = design.length;
   if (values.lengthS !== undefined && (values.lengthS < min || values.lengthS > max)) {

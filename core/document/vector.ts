@@ -52,7 +52,7 @@ const pixels = z.number().int().min(1).max(16384).describe("Pixels");
 
 /** A picture that was brought, how it becomes a mark, and what it has become. */
 export const MarkPicture = z.strictObject({
-  from: z.strictObject({ hash, width: pixels, height: pixels }).describe("The picture as it was brought"),
+  from: z.strictObject({ hash, width: pixels, height: pixels }).describe("The picture as it was uploaded"),
   recipe: MarkRecipe,
   ...{ hash, width: pixels, height: pixels },
   at: z
@@ -86,8 +86,8 @@ export const Mark = z
     drawing: Vector.optional(),
     picture: MarkPicture.optional(),
     tint: ColourRef.optional().describe("All of it in one colour"),
-    onLight: MarkVersion.optional().describe("Shown instead on light grounds"),
-    onDark: MarkVersion.optional().describe("Shown instead on dark grounds"),
+    onLight: MarkVersion.optional().describe("Shown instead on light backgrounds"),
+    onDark: MarkVersion.optional().describe("Shown instead on dark backgrounds"),
     cuts: z.array(CutLine).max(6).optional().describe("Lines that part it into pieces"),
     piece: z
       .strictObject({

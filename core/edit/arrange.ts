@@ -1,6 +1,8 @@
 import type { Design } from "../document/design";
-import type { Axis } from "../document/place";
+import type { Layer } from "../document/layer";
+import type { Axis, SizeAxis } from "../document/place";
 import type { Box } from "../geometry/box";
+import { withInner } from "./layers";
 import { setProperty, readProperty } from "./property";
 
 export type Edge = "start" | "middle" | "end";
@@ -12,14 +14,39 @@ export type Edge = "start" | "middle" | "end";
 export function nudge(design: Design, id: string, axis: Axis, byU: number, format: string, onlyHere: boolean): void {
   const seen = new Set<string>();
   let layer = design.layers.find((entry) => entry.id === id);
+  if (layer?.kind === "group" && sizeIn(layer, axis, format).kind === "around") {
+    // Its place follows from what is in it: all of that moves, but for what stands on something else in it.
+    const inner = withInner(design, [id]);
+    const free = design.layers.filter(
+      (one) =>
+        one.id !== id && inner.has(one.id) && standsOutside(one, inner, format) && !followsOthers(one, axis, format),
+    );
+    for (const one of free) shift(design, one, axis, byU, format, onlyHere);
+    return;
+  }
   while (layer && !seen.has(layer.id)) {
     seen.add(layer.id);
-    const size = readProperty(layer, axis, format).value as Design["layers"][number]["width"];
+    const size = sizeIn(layer, axis, format);
     if (size.kind !== "around") break;
     const [first] = size.layers;
     layer = design.layers.find((entry) => entry.id === first);
   }
-  if (!layer) return;
+  if (layer) shift(design, layer, axis, byU, format, onlyHere);
+}
+
+const sizeIn = (layer: Layer, axis: Axis, format: string): SizeAxis =>
+  readProperty(layer, axis, format).value as SizeAxis;
+
+/** Whether a layer stands on nothing of these, so that it does not move along with them. */
+function standsOutside(layer: Layer, inner: ReadonlySet<string>, format: string): boolean {
+  const on = readProperty(layer, "place.on", format).value as string;
+  return !inner.has(on) && on !== "group";
+}
+
+const followsOthers = (layer: Layer, axis: Axis, format: string): boolean =>
+  sizeIn(layer, axis, format).kind === "around";
+
+function shift(design: Design, layer: Layer, axis: Axis, byU: number, format: string, onlyHere: boolean): void {
   const path = axis === "width" ? "place.dx" : "place.dy";
   const { value } = readProperty(layer, path, format);
   const next = Math.round((Number(value ?? 0) + byU) * 10000) / 10000;

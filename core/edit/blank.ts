@@ -1,6 +1,5 @@
 import { designVersion, type Design } from "../document/design";
 import type { House } from "../document/house";
-import { Layer } from "../document/layer";
 
 /** An id that reads like a name: lower-case letters, figures and hyphens, or `fallback` where nothing is left. */
 export function idFrom(name: string, fallback = "design"): string {
@@ -32,20 +31,11 @@ export function numberedName(wanted: string, taken: ReadonlySet<string>): string
   }
 }
 
-/** A new design with one panel on the title-safe area, in the house style's first colour and all its formats. */
+/** A new design with nothing in it, in all formats of the house style. */
 export function blankDesign(id: string, name: string, house: House): Design {
-  const panel = Layer.parse({
-    id: "panel",
-    name: "Panel",
-    kind: "rectangle",
-    width: { kind: "fixed", u: 50 },
-    height: { kind: "fixed", u: 16 },
-    place: { at: { x: 0, y: 1 }, on: "title-safe", from: { x: 0, y: 1 } },
-    fill: { kind: "plain", colour: `house:${house.colours[0]!.role}` },
-  });
   return {
     ...{ version: designVersion, id, name, about: "", formats: house.formats.map((format) => format.id) },
     ...{ length: { default: 6, min: 3, max: 20 }, cues: [], leave: "mirror", minStay: 0.8, leavePace: 0.8 },
-    ...{ posterAt: 0.5, seed: 7, layers: [panel], finish: [], locale: "en", fields: [], notes: "" },
+    ...{ posterAt: 0.5, seed: 7, layers: [], finish: [], locale: "en", fields: [], notes: "" },
   };
 }

@@ -8,8 +8,8 @@ const say = (path: string, mine: unknown, theirs: unknown) =>
 
 test.each([
   ["layers.a.opacity", 0.5, 1, "“Panel”: Opacity | 50 % | 100 %"],
-  ["layers.a.turn", 12.34567, undefined, "“Panel”: Turn | 12.346 ° | taken away"],
-  ["layers.a", undefined, { name: "Panel" }, "“Panel” | taken away | “Panel”, changed"],
+  ["layers.a.turn", 12.34567, undefined, "“Panel”: Turn | 12.346 ° | removed"],
+  ["layers.a", undefined, { name: "Panel" }, "“Panel” | removed | “Panel”, changed"],
   ["layers.a.fill.colour", "#ff0000ff", "#00ff0080", "“Panel”: Fill colour | “#ff0000” | “#00ff0080”"],
   ["name", "Strap", "", "Name | “Strap” | empty"],
   ["leavePace", 1, 0.5, "Leave pace | 1 | 0.5"],

@@ -46,7 +46,7 @@ function spaced(key: string): string {
 const thousandth = (value: number): number => Math.round(value * 1000) / 1000;
 
 function sayValue(value: unknown, unit: string): string {
-  if (value === undefined) return "taken away";
+  if (value === undefined) return "removed";
   if (typeof value === "number")
     return unit === "%" ? `${thousandth(value * 100)} %` : `${thousandth(value)} ${unit}`.trim();
   if (typeof value === "string") return value === "" ? "empty" : `“${writtenHex(value)}”`;

@@ -4,7 +4,7 @@ import { startingValues } from "../document/values";
 import { box, designWith, sceneOf, words } from "../testing/scene";
 import { addCue, moveCue, putCues, removeCue } from "./cues";
 import { exposeCue } from "./fields";
-import { giveCue, isStressed, speakOnCues, spokenMove, withStress, wordsOf } from "./spoken-line";
+import { giveCue, speakOnCues, spokenMove, spokenWords, withStress, wordsOf } from "./spoken-line";
 
 const design = () =>
   structuredClone(
@@ -75,7 +75,15 @@ describe("a spoken line", () => {
     expect(wordsOf("  We plant *moths*. ")).toEqual(["We", "plant", "*moths*."]);
     expect(withStress("We plant moths", 2)).toBe("We plant *moths*");
     expect(withStress("We plant *moths*", 2)).toBe("We plant moths");
-    expect([isStressed("*moths*"), isStressed("moths")]).toEqual([true, false]);
+    expect(withStress("We *plant moths*, now", 2)).toBe("We *plant* moths, now");
+    expect(withStress("Wait, moths!", 1)).toBe("Wait, *moths*!");
+  });
+  test("are stressed where the stage stresses them, with punctuation and over several words", () => {
+    const stressed = (text: string) =>
+      spokenWords(text).flatMap(({ text: word, isStressed }) => (isStressed ? [word] : []));
+    expect(stressed("We plant *moths*, here")).toEqual(["moths,"]);
+    expect(stressed("We *plant the moths* here")).toEqual(["plant", "the", "moths"]);
+    expect(stressed("un*likely* 2 * 3")).toEqual(["unlikely"]);
   });
   test("brings its words on cues in turn", async () => {
     const d = design();

@@ -1,11 +1,12 @@
 import type { Layer } from "../document/layer";
 import { linkProperties, type LinkProperty } from "../document/link";
-import type { NumberFacts, Unit } from "../document/units";
+import type { Unit } from "../document/units";
+import type { NumberFact } from "../facts/fact";
 import { numberFacts, propertyLabel } from "./property-facts";
 import { readPath } from "./property";
 
 /** What is driven on top of a layer's own values: shifts are added, shares multiplied. */
-interface OnTopFacts extends NumberFacts {
+interface OnTopFacts extends Omit<NumberFact, "help"> {
   /** What does nothing. */
   readonly rest: number;
   /** As the thing that shows the time: "by its width". */

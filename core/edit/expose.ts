@@ -48,33 +48,46 @@ function exposeText(design: Design, house: House, layer: Layer, before: Readonly
   if (panel?.width.kind === "around" && panel.width.layers.length === 1) panel.showIf ??= { ...showIf };
 }
 
+type PictureLayer = Extract<Layer, { kind: "picture" }>;
+
+/** The account that a design shows, and the picture that shows its mark: by that mark, or else by what is written. */
+function accountShown(house: House, layers: readonly Layer[]) {
+  const pictures = layers.filter((layer): layer is PictureLayer => layer.kind === "picture");
+  for (const picture of pictures) {
+    const account = house.accounts.find(({ mark }) => picture.media === `mark:${mark}`);
+    if (account) return { account, picture };
+  }
+  const written = layers.flatMap((layer) => (layer.kind === "text" ? [layer.text.trim()] : []));
+  const account = house.accounts.find(({ handle }) => written.includes(handle));
+  const marks = pictures.filter(({ media }) => media.startsWith("mark:"));
+  // Beside a handle, the only mark there is is that account's, whichever it shows so far.
+  return account && marks.length === 1 ? { account, picture: marks[0]! } : undefined;
+}
+
 /** A badge's mark and ground, and the words that say an account's handle or network, come together. */
 function exposeAccount(design: Design, house: House, layers: readonly Layer[]): void {
   if (house.accounts.length === 0 || design.fields.some(({ kind }) => kind === "account")) return;
-  for (const picture of layers) {
-    if (picture.kind !== "picture" || fieldOf(design, picture.id, "media")) continue;
-    const account = house.accounts.find(({ mark }) => picture.media === `mark:${mark}`);
-    if (!account) continue;
-    const field = exposeProperty(design, picture.id, "media", house, "account");
-    const made = design.fields.find(({ id }) => id === field);
-    if (!field || made?.kind !== "account") return;
-    made.default = account.id;
-    const drive = (layer: string, property: string, part: "handle" | "network" | "ground") => {
-      if (fieldOf(design, layer, property)) return;
-      driveBy(design, field, layer, property);
-      made.drives.at(-1)!.part = part;
-    };
-    const disc = layers.find(({ id }) => id === picture.place.on);
-    if (disc && "fill" in disc && disc.kind !== "text" && disc.fill?.kind === "plain")
-      drive(disc.id, "fill.colour", "ground");
-    for (const text of layers) {
-      if (text.kind !== "text") continue;
-      if (house.accounts.some(({ handle }) => handle === text.text)) drive(text.id, "text", "handle");
-      else if (house.accounts.some(({ network }) => network === text.text)) drive(text.id, "text", "network");
-      // Beside the badge, on its bar, stands the handle, whatever it says so far.
-      else if (disc && text.place.on === disc.id && isWords(text)) drive(text.id, "text", "handle");
-    }
-    return;
+  const shown = accountShown(house, layers);
+  if (!shown || fieldOf(design, shown.picture.id, "media")) return;
+  const { account, picture } = shown;
+  const field = exposeProperty(design, picture.id, "media", house, "account");
+  const made = design.fields.find(({ id }) => id === field);
+  if (!field || made?.kind !== "account") return;
+  made.default = account.id;
+  const drive = (layer: string, property: string, part: "handle" | "network" | "ground") => {
+    if (fieldOf(design, layer, property)) return;
+    driveBy(design, field, layer, property);
+    made.drives.at(-1)!.part = part;
+  };
+  const disc = layers.find(({ id }) => id === picture.place.on);
+  if (disc && "fill" in disc && disc.kind !== "text" && disc.fill?.kind === "plain")
+    drive(disc.id, "fill.colour", "ground");
+  for (const text of layers) {
+    if (text.kind !== "text") continue;
+    if (house.accounts.some(({ handle }) => handle === text.text.trim())) drive(text.id, "text", "handle");
+    else if (house.accounts.some(({ network }) => network === text.text.trim())) drive(text.id, "text", "network");
+    // Beside the badge, on its bar or at the mark itself, stands the handle, whatever it says so far.
+    else if ([disc?.id, picture.id].includes(text.place.on) && isWords(text)) drive(text.id, "text", "handle");
   }
 }
 

@@ -5,6 +5,7 @@ import { freshId, idFrom, numberedName } from "./blank";
 import { copied } from "./copied";
 import { takenLayerIds } from "./copies";
 import { groundsOf, houseFill, lightestOf, paddingOf, plainFill, sizeOf, tenths } from "./inks";
+import { isShape } from "./look-parts";
 import { airAround, gapBelow, makeRoom, panelAround, standsBelow } from "./panels";
 
 /*
@@ -154,13 +155,24 @@ function markOf(house: House): { media: string; ground: string } {
 
 const round = { kind: "ratio", ratio: 1 };
 
-/** A picture with the first mark of the house, as large as a badge; gives its id. */
-export const addPicture = (design: Design, house: House, chosen?: string): string =>
-  putLayer(design, "Picture", {
-    ...{ kind: "picture", media: house.marks[0] ? `mark:${house.marks[0].id}` : "" },
-    ...{ width: { kind: "fixed", u: badgeU }, height: round },
-    place: badgePlace(design, house, find(design, chosen)),
+/** A picture with the first mark of the house, on what is chosen or as large as a badge; gives its id. */
+export function addPicture(design: Design, house: House, chosen?: string): string {
+  const media = house.marks[0] ? `mark:${house.marks[0].id}` : "";
+  const under = find(design, chosen);
+  if (under && isShape(under) && under.kind !== "line") {
+    const middle = { x: 0.5, y: 0.5 };
+    return putLayer(design, "Picture", {
+      ...{ kind: "picture", media, ...inGroupOf(under) },
+      // On a wide panel its height counts: it stays within the shape.
+      ...{ width: { kind: "share", of: under.id, axis: "height", share: markShare }, height: round },
+      place: { at: middle, on: under.id, from: middle },
+    });
+  }
+  return putLayer(design, "Picture", {
+    ...{ kind: "picture", media, width: { kind: "fixed", u: badgeU }, height: round },
+    place: badgePlace(design, house, under),
   });
+}
 
 /** A round badge with that mark on the ground of its account; gives the ids of disc and mark. */
 export function addBadge(design: Design, house: House, chosen?: string): [disc: string, mark: string] {

@@ -69,3 +69,22 @@ export function paddingOf(house: House, sizeU: number): { readonly across: numbe
 }
 
 export const tenths = (value: number): number => Math.round(value * 10) / 10;
+
+/** A colour for a part of a text that stands out from the rest and is read on what the text stands on. */
+export function accentFor(design: Design, house: House, layer: Layer): string {
+  const own = layer.kind === "text" && layer.fill.kind === "plain" ? layer.fill.colour : "";
+  const under = own.startsWith("pair:") ? design.layers.find(({ id }) => id === own.slice(5)) : undefined;
+  const fill = under && under.kind !== "text" && "fill" in under ? under.fill : undefined;
+  const ground = house.colours.find(({ role }) => fill?.kind === "plain" && fill.colour === `house:${role}`);
+  // The first of those that the house puts on it is what the words have already.
+  const role =
+    ground?.on[1] ??
+    ground?.on[0] ??
+    house.colours.find(({ role: one }) => `house:${one}` !== own && one !== lightestOf(house) && isLight(house, one))
+      ?.role;
+  return `house:${role ?? lightestOf(house)}`;
+}
+
+/** Whether a colour is read over dark footage. */
+const isLight = (house: House, role: string): boolean =>
+  contrast(parseHex(house.colours.find((colour) => colour.role === role)!.hex), { r: 0, g: 0, b: 0, a: 1 }) >= 4.5;

@@ -57,13 +57,13 @@ describe("removeLayers", () => {
     expect(layer(design, "name").mattes).toEqual([]);
     expect(layer(design, "name")).toMatchObject({ fill: { colour: "#000000ff" } });
   });
-  test("takes a group's layers along, and never the last layer", () => {
+  test("takes a group's layers along, and the last layer too", () => {
     const design = strap();
     groupLayers(design, ["name", "panel"]);
     removeLayers(design, ["group-2"]);
     expect(ids(design)).toEqual(["mark"]);
     removeLayers(design, ["mark"]);
-    expect(ids(design)).toEqual(["mark"]);
+    expect(ids(design)).toEqual([]);
   });
 });
 

@@ -3,6 +3,7 @@ import type { House } from "../document/house";
 import { Layer, type LayerKind, type ShapeKind } from "../document/layer";
 import { shapeKinds } from "../shapes/kinds";
 import { freshId, idFrom, numberedName } from "./blank";
+import { lightestOf } from "./inks";
 import { copiesFor, takenLayerIds } from "./copies";
 import { removeMoves } from "./moves";
 import { regroup, untie } from "./ties";
@@ -35,7 +36,9 @@ const first = (house: House) => ({ kind: "plain", colour: `house:${house.colours
 /** A new shape as its kind begins. */
 function startOfShape(kind: ShapeKind, house: House): Record<string, unknown> {
   const { width, height, drawn, ...own } = shapeKinds[kind].fresh;
-  const ink = drawn === undefined ? { fill: first(house) } : { stroke: { width: drawn, fill: first(house) } };
+  // A line stands on footage, not on a panel: it takes the colour that words take there.
+  const light = { kind: "plain", colour: `house:${lightestOf(house)}` };
+  const ink = drawn === undefined ? { fill: first(house) } : { stroke: { width: drawn, fill: light } };
   return { ...sized(width, height), ...own, ...ink };
 }
 
@@ -79,8 +82,6 @@ export function withInner(design: Design, chosen: Iterable<string>): Set<string>
 /** Takes layers away, and every tie of other layers to them: what stood on one stands on what that one stood on. */
 export function removeLayers(design: Design, chosen: Iterable<string>): void {
   const gone = withInner(design, chosen);
-  const kept = design.layers.filter(({ id }) => !gone.has(id));
-  if (kept.length === 0) return;
   removeMoves(design, new Set(design.layers.flatMap(({ id, moves }) => (gone.has(id) ? moves.map((m) => m.id) : []))));
   const places = new Map(design.layers.map((layer) => [layer.id, layer.place]));
   design.layers = design.layers.filter(({ id }) => !gone.has(id));

@@ -13,7 +13,7 @@ export function readNumber(
   { pxPerU, whole }: { pxPerU: number; whole?: number | undefined },
 ): ReadNumber {
   const sum = text.trim().replaceAll(",", ".");
-  if (sum === "") return { fault: "Write a number." };
+  if (sum === "") return { fault: "Enter a number." };
   const foreign = (found: string): string => {
     if (found === "px") return unit === "u" ? `/${pxPerU}` : "#";
     if (found === "%") return unit === "%" ? "" : whole === undefined ? "#" : `*${whole / 100}`;
@@ -27,10 +27,10 @@ export function readNumber(
   if (plain.includes("#")) return { fault: `This is measured in ${unit === "" ? "plain numbers" : unit}.` };
   try {
     const value = readSum(plain, [])({});
-    if (!Number.isFinite(value)) return { fault: "This comes to no number." };
+    if (!Number.isFinite(value)) return { fault: "The result is not a number." };
     return { value: rounded(unit === "%" ? value / 100 : value) };
   } catch (error) {
-    return { fault: error instanceof SumError ? error.message : "This is not a number." };
+    return { fault: error instanceof SumError ? error.message : "Enter a number." };
   }
 }
 

@@ -4,12 +4,13 @@ import { Design } from "../document/design";
 import { designWith, testHouse, words } from "../testing/scene";
 import { blankDesign } from "./blank";
 import { exposeWanted } from "./expose";
-import { addBadge, addBarBehind, addText } from "./fresh-layer";
+import { addLayer } from "./layers";
+import { addBadge, addBarBehind, addPicture, addText } from "./fresh-layer";
 import { airAround, backLines, panelAround, panelBehind } from "./panels";
 import { readingOrder } from "./reading-order";
 
 const house = testHouse;
-const empty = (): Design => ({ ...blankDesign("d", "D", house), layers: [] });
+const empty = (): Design => blankDesign("d", "D", house);
 /** As the bench edits: on a draft, which must come out a good document. */
 function edited<T>(recipe: (draft: Design) => T, from = empty()): { design: Design; got: T } {
   let got!: T;
@@ -94,9 +95,18 @@ describe("new layers know where they are", () => {
     expect(new Set(design.layers.map(({ name }) => name)).size).toBe(3);
   });
   test("on a panel a text stands within it, and is read on it", () => {
-    const start = blankDesign("d", "D", house);
-    const { design, got } = edited((draft) => addText(draft, house, "panel"), start);
+    const { design, got } = edited((draft) => addText(draft, house, addLayer(draft, "rectangle", house)));
     expect(layerOf(design, got)).toMatchObject({ place: { on: "panel" }, fill: { colour: "pair:panel" } });
+  });
+  test.each(["ellipse", "rectangle"] as const)("a picture added while a %s is chosen stands on it", (kind) => {
+    const { design, got } = edited((draft) => {
+      const shape = addLayer(draft, kind, house);
+      return [shape, addPicture(draft, house, shape)];
+    });
+    expect(layerOf(design, got[1]!)).toMatchObject({
+      place: { on: got[0], at: { x: 0.5, y: 0.5 }, from: { x: 0.5, y: 0.5 }, dx: 0, dy: 0 },
+      width: { kind: "share", of: got[0] },
+    });
   });
   test("a bar comes out from behind a badge, and becomes as long as its words", () => {
     const { design, got } = edited((draft) => {

@@ -56,14 +56,18 @@ export const standsBelow = ({ place }: Layer, id: string) => place.on === id && 
 const standsOutside = ({ place: { at, from } }: Layer): boolean =>
   Math.abs(from.x - at.x) >= 1 || Math.abs(from.y - at.y) >= 1;
 
+/** What stands inside another layer has its own area there; what stands beside or below one goes where that goes. */
+function rootOfChain(design: Design, layer: Layer): Layer {
+  let root = layer;
+  for (let hops = 0; standsOutside(root) && hops < 100; hops++) root = layerOf(design, root.place.on) ?? root;
+  return root;
+}
+
 /** Moves the first layer of a chain away from the edges of the area it stands on, by as much as something new needs. */
 export function makeRoom(design: Design, id: string, { left, right, top, bottom }: Partial<Sides>): void {
-  let root = layerOf(design, id);
-  // What stands inside another layer has its own area there; what stands beside or below one goes where that goes.
-  for (let hops = 0; root && standsOutside(root) && layerOf(design, root.place.on) && hops < 100; hops++)
-    root = layerOf(design, root.place.on);
-  if (!root) return;
-  const { place } = root;
+  const layer = layerOf(design, id);
+  if (!layer) return;
+  const { place } = rootOfChain(design, layer);
   const shift = (at: number, from: number, before = 0, after = 0) =>
     at === 0 && from === 0 ? before : at === 1 && from === 1 ? -after : 0;
   place.dx = tenths(place.dx + shift(place.at.x, place.from.x, left, right));
@@ -106,6 +110,7 @@ function addPanel(design: Design, house: House, texts: readonly TextLayer[]): st
   for (const text of texts) text.fill = plainFill(`pair:${id}`);
   const grown = settle(design, house, around);
   const after = reachOf(design, first!.id);
+  if (!isRootedInText(design, first!)) return id;
   // What stands on the bottom of its area grows upwards.
   makeRoom(design, first!.id, {
     left: after.left - before.left,
@@ -115,6 +120,9 @@ function addPanel(design: Design, house: House, texts: readonly TextLayer[]): st
   });
   return id;
 }
+
+/** Whether what would make room is a text: what stands beside or above another layer leaves that where it is. */
+const isRootedInText = (design: Design, layer: Layer): boolean => rootOfChain(design, layer).kind === "text";
 
 /** How far panels reach beyond a text and all that stand below or above it, at the chain's sides. */
 function reachOf(design: Design, id: string): Sides {

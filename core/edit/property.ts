@@ -1,3 +1,4 @@
+import { faultSentence } from "../document/fault-words";
 import type { Design } from "../document/design";
 import { Layer } from "../document/layer";
 import { copied } from "./copied";
@@ -76,7 +77,7 @@ export function setProperty(
   const shown = format === undefined ? tried : withOverrides(tried, format);
   if (!putPath(shown, path, value)) return `There is no “${path}” here.`;
   const parsed = Layer.safeParse(shown);
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? "This value does not fit.";
+  if (!parsed.success) return faultSentence(parsed.error.issues[0]);
   if (format === undefined) {
     putPath(layer, path, value);
     return undefined;

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { Design } from "../document/design";
 import { SavedMove } from "../document/saved-move";
-import { applySet, motionSets, rolesOf } from "../motion/sets";
+import { rolesOf } from "../motion/roles";
+import { applySet, motionSets } from "../motion/sets";
 import { specimenOf } from "../motion/specimen";
 import { box, designWith, sceneOf, testHouse, words } from "../testing/scene";
 import { freshId } from "./blank";

@@ -2,7 +2,7 @@ import type { Design } from "../document/design";
 import type { Layer } from "../document/layer";
 import type { Move } from "../document/move";
 import { savedMoveVersion, type Role, type SavedMove } from "../document/saved-move";
-import { rolesOf } from "../motion/sets";
+import { rolesOf } from "../motion/roles";
 import { copied } from "./copied";
 import { allMoves, carried, findMove, putMoves } from "./moves";
 

@@ -16,7 +16,7 @@ test("a change that the schema can't take is refused with the place and words", 
   expect(refused((draft) => void (draft.layers[1]!.id = "a"))).toContain("used twice");
   expect(refused((draft) => void (draft.layers[1]!.id = "group"))).toContain("taken");
   expect(refused((draft) => void (draft.length.default = 999))).toMatch(/min ≤ default ≤ max/);
-  expect(refused((draft) => void draft.layers.splice(0, 2))).toContain("layers");
+  expect(refused((draft) => void draft.formats.splice(0, 9))).toContain("formats");
   expect(refused((draft) => void (draft.layers[0]!.turn = NaN))).toMatch(/^a: turn/);
 });
 test("a change that fits is let through", () => {

@@ -5,16 +5,42 @@ import { allMoves } from "./moves";
 /** The words of a sentence as cues are given to them: what white space parts. Stars only stress. */
 export const wordsOf = (text: string): string[] => text.split(/\s+/).filter((word) => word !== "");
 
-const plain = (word: string): string => word.replace(/\*/g, "");
-export const isStressed = (word: string): boolean => /^\*.+\*$/.test(word);
+/** What stands between two asterisks is stressed, as it is on the stage: part of a word, one word, or several. */
+const stressedPart = /\*([^*]+)\*/gu;
+
+interface SpokenWord {
+  /** Without the asterisks. */
+  readonly text: string;
+  readonly isStressed: boolean;
+}
+
+/** Words of a sentence, each with whether any of it is stressed. */
+export function spokenWords(text: string): SpokenWord[] {
+  // Marks take the place of the asterisks that stress, so that those that only stand there stay.
+  const marked = text.replace(stressedPart, (_, inner: string) =>
+    inner.replace(/\S+/gu, (part) => `\u0001${part}\u0002`),
+  );
+  return wordsOf(marked).map((word) => ({
+    text: word.replace(/[\u0001\u0002]/gu, ""),
+    isStressed: word.includes("\u0001"),
+  }));
+}
+
+/** A word between asterisks, without the punctuation around it. */
+const stress = (word: string): string =>
+  word.replace(/^([^\p{L}\p{N}]*)(.*?)([^\p{L}\p{N}]*)$/su, (_, before: string, core: string, after: string) =>
+    core === "" ? word : `${before}*${core}*${after}`,
+  );
 
 /** The sentence with one word stressed or no longer: the mark that a filler can write as well. */
 export function withStress(text: string, index: number): string {
+  const words = spokenWords(text);
   let n = -1;
-  return text.replace(/\S+/g, (word) => {
-    n++;
-    if (n !== index) return word;
-    return isStressed(word) ? plain(word) : `*${plain(word)}*`;
+  return text.replace(/\S+/gu, (written) => {
+    // A lone asterisk between words is no word of its own once those that stress are gone.
+    const word = words[++n];
+    if (!word) return written;
+    return word.isStressed !== (n === index) ? stress(word.text) : word.text;
   });
 }
 

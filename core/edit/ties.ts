@@ -55,7 +55,8 @@ function untied(layer: Layer, changes: Changes, isGone: IsGone, places: Places):
   let touched = false;
   for (let hops = 0; isLost(eased.place.on) && hops < 100; hops++) {
     const { on, from } = places.get(eased.place.on) ?? { on: "format" as const, from: { x: 0, y: 0 } };
-    eased.place = { ...eased.place, on, from: { ...from } };
+    // Of two that stand on each other the one that is left stands on the format.
+    eased.place = { ...eased.place, on: on === layer.id ? "format" : on, from: { ...from } };
     touched = true;
   }
   for (const axis of ["width", "height"] as const) {

@@ -22,7 +22,7 @@ const schema = z
     ...base,
     choices: z.array(refTo("account")).min(1).max(64).describe("Accounts on offer"),
     turns: z.number().int().min(1).max(8).default(1).describe("How many may follow one another within the graphic"),
-    own: z.boolean().default(false).describe("Whether the filler may write out another one"),
+    own: z.boolean().default(false).describe("Whether people may type another one"),
     default: refTo("account"),
   })
   .describe("One of the brand's accounts, or one that is written out");
@@ -105,4 +105,5 @@ export const field = defineField({
       .filter(({ id }) => own.choices.includes(id))
       .map(({ id, network, handle }) => ({ id, label: handle, also: network })),
   label: "an account",
+  help: "Choose one of the brand’s accounts; handle, mark and colours follow. Your own account can be typed in where the design allows it.",
 });

@@ -44,4 +44,5 @@ export const field = defineField({
   },
   offered: ({ options }) => options,
   label: "a choice of values",
+  help: "Choose one of what the designer offers.",
 });

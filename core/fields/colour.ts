@@ -33,4 +33,5 @@ export const field = defineField({
   mend: (own, entered, house) =>
     nearestColour(String(entered), own.choices, house) ?? likeliest(String(entered), offered(own, house))?.id,
   label: "a choice of colours",
+  help: "Choose one of the colours that the designer offers.",
 });

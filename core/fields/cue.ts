@@ -23,4 +23,5 @@ export const field = defineField({
   fits: () => undefined,
   make: () => undefined,
   label: "the time of a cue",
+  help: "The second of the clip at which this happens.",
 });

@@ -92,6 +92,8 @@ export interface FieldKind<F = unknown, V extends FieldValue = FieldValue> {
   readonly offered?: (field: F, house: House) => readonly Offer[];
   /** What it is, for who designs: “a line of text”. */
   readonly label: string;
+  /** What whoever fills in does with it, where the designer says nothing. */
+  readonly help: string;
 }
 
 /** A kind with the types of its field and values kept. */

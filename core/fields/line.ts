@@ -23,4 +23,5 @@ export const field = defineField({
   fits: (path) => (isText(path) ? 0 : undefined),
   make: ({ label, held }) => ({ required: true, sample: String(held ?? "") || label }),
   label: "a line of text",
+  help: "Type the text. Long text shrinks, then a check says that it is too long.",
 });

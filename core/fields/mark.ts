@@ -24,4 +24,5 @@ export const field = defineField({
     ),
   offered: (own, house) => offersNamed(house.marks, own.choices),
   label: "a choice of marks",
+  help: "Choose one of the marks that the designer offers.",
 });

@@ -33,4 +33,5 @@ export const field = defineField({
     return { min: kept(wanted.min), max: kept(wanted.max), step: whole ? 1 : wanted.step, default: kept(value) };
   },
   label: "a number",
+  help: "Type a number within the limits at the right.",
 });

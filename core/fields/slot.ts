@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "../document/units";
-import { isMedia, notOffered, type Drive, type Fault, type Filling } from "./define";
+import { idIn, isMedia, notOffered, type Drive, type Fault, type Filling } from "./define";
 import { MediaValue } from "./value";
 
 /*
@@ -20,7 +20,25 @@ interface Slot {
   readonly sample?: string | undefined;
 }
 
-export const own = z.boolean().default(false).describe("Whether the filler may bring one along");
+/** How many pictures or videos a slot offers at most. */
+export const mostOffers = 256;
+
+export const own = z.boolean().default(false).describe("Whether people may upload one");
+
+/**
+ * What a new slot offers: what the designer placed there is what it starts with. A place that is empty must be filled in,
+ * and shows the first one on offer as its sample until it is.
+ */
+export function slotOffers(ids: readonly string[], held: unknown): object | undefined {
+  if (ids.length === 0) return undefined;
+  const placed = idIn(held);
+  // No more than a slot may offer; what is placed is always among them.
+  const choices = ids.includes(placed) ? [placed, ...ids.filter((id) => id !== placed)] : ids;
+  const offered = ids.filter((id) => choices.slice(0, mostOffers).includes(id));
+  return ids.includes(placed)
+    ? { choices: offered, default: placed }
+    : { choices: offered, required: true, sample: offered[0] };
+}
 
 /** Which of the house's is shown; undefined for one that was brought along. */
 export const houseIdOf = (value: SlotValue): string | undefined =>
@@ -53,8 +71,9 @@ export const asSlot = (kind: "picture" | "video") => ({
   start: (field: Slot): SlotValue => field.default,
   sample: (field: Slot): SlotValue => field.sample || field.default,
   faults: slotFaults,
+  // Only a slot that stops the export while it is empty may show its sample: a preview and its file are the same picture.
   shown: (field: Slot, value: SlotValue, samples: boolean): SlotValue =>
-    value === "" && samples ? (field.sample ?? "") : value,
+    value === "" && samples && field.required ? (field.sample ?? "") : value,
   isFilled: (value: SlotValue) => value !== "",
   puts: (_: unknown, drive: Drive, value: SlotValue, { format }: { readonly format: string }) =>
     slotPuts(kind, drive, value, format),

@@ -7,7 +7,7 @@ const schema = z
     kind: z.literal("text"),
     ...base,
     ...written,
-    lines: z.number().int().min(1).max(12).default(3).describe("Most lines"),
+    lines: z.number().int().min(1).max(12).default(3).describe("Max lines"),
   })
   .describe("Text of several lines");
 
@@ -27,4 +27,5 @@ export const field = defineField({
   fits: (path) => (isText(path) ? 1 : undefined),
   make: ({ label, held }) => ({ required: true, sample: String(held ?? "") || label, max: 200 }),
   label: "text of several lines",
+  help: "Type the text; Enter begins a new line.",
 });

@@ -29,4 +29,5 @@ export const field = defineField({
   fits: (_, held) => (typeof held === "boolean" ? 0 : undefined),
   make: ({ held }) => ({ default: held === true }),
   label: "on or off",
+  help: "On or off: a part of the graphic is shown, or not.",
 });

@@ -5,7 +5,7 @@ import { Id, Name } from "../document/units";
 /** A picture or video that a filler has brought, stored by the hash of its content. */
 export const OwnMedia = z
   .union([HouseVideo.omit({ id: true, licence: true }), HousePicture.omit({ id: true, licence: true })])
-  .describe("A picture or video of the filler’s own");
+  .describe("An uploaded picture or video");
 export type OwnMedia = z.infer<typeof OwnMedia>;
 
 /** What a filler may say of how a picture sits; what is not said stays as the design has it. */

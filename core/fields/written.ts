@@ -6,8 +6,8 @@ import { shortened, type ShorterForm } from "./mend";
 /** What fields that are written have in common. */
 export const written = {
   required: z.boolean().default(false),
-  min: z.number().int().min(0).max(500).default(0).describe("Fewest characters"),
-  max: z.number().int().min(1).max(500).default(80).describe("Most characters"),
+  min: z.number().int().min(0).max(500).default(0).describe("Minimum characters"),
+  max: z.number().int().min(1).max(500).default(80).describe("Maximum characters"),
   sample: z.string().max(500).describe("Shown until filled; stops an export when left"),
   default: z.string().max(500).default(""),
   shorter: z
@@ -47,7 +47,7 @@ export function writtenFaults(
   const fault = (code: Fault["code"], message: string): Fault[] => [{ code, message }];
   const trimmed = value.trim();
   if (isBlank(trimmed)) return field.required ? fault("required", `${field.label} is needed.`) : [];
-  if (/[\n\r]/.test(seen)) return fault("forbidden", `${field.label} is one line, and has a line break. Take it out.`);
+  if (/[\n\r]/.test(seen)) return fault("forbidden", `${field.label} is one line, and has a line break. Remove it.`);
   if (seen.includes("\ufffd"))
     return fault("forbidden", `${field.label} has a letter that was lost on the way (\ufffd). Type it again.`);
   if (hasUnseen(seen)) return fault("forbidden", `${field.label} has an invisible control character. Type it again.`);
@@ -56,9 +56,9 @@ export function writtenFaults(
   if (count > field.max) return fault("long", `${field.label} may have ${field.max} characters; this has ${count}.`);
   const found = more(trimmed);
   if (found.length > 0) return found;
-  return trimmed === field.sample && field.required
-    ? fault("sample", `${field.label} still shows the sample. Fill it in.`)
-    : [];
+  // Who starts from an empty field and types the very words of the sample means them.
+  const isUntouched = trimmed === field.sample && trimmed === field.default.trim();
+  return isUntouched && field.required ? fault("sample", `${field.label} still shows the sample. Fill it in.`) : [];
 }
 
 /** A text without what can't be seen, and where that is not enough in its short form, if that leaves nothing wrong. */

@@ -1,4 +1,5 @@
 import type { ClearStep } from "../document/recipe";
+import { codingNoise } from "./coding-noise";
 import { groundOf, type Ground } from "./ground";
 import { toOklab, type Raster } from "./raster";
 import { cleared, solveEdge } from "./solve-edge";
@@ -27,9 +28,11 @@ export function clearGround(raster: Raster, how: ClearStep, hard = false): Clear
   const ground = groundOf(raster);
   if (!ground) return { raster, share: 0, fault: "no_ground" };
   const { width, height } = raster;
-  const { state, distances } = nearGround(raster, ground, how);
+  const coding = codingNoise(raster, ground);
+  const { state, distances } = nearGround(raster, ground, how, coding);
   flood(state, width, height, how);
-  if (ground.noise > 0.5) dropSpecks(state, distances, width, how);
+  if (ground.noise > 0.5 || coding > 0) dropSpecks(state, distances, width, how);
+  if (coding > 0) dropFaint(raster, ground, state, faintest + faintShare * coding);
   const data = new Uint8Array(raster.data);
   const whole = new Uint32Array(data.buffer);
   let gone = 0;
@@ -45,13 +48,15 @@ export function clearGround(raster: Raster, how: ClearStep, hard = false): Clear
 }
 
 /** Which pixels look like the ground, and how far all others are from it. */
-function nearGround({ width, height, data }: Raster, ground: Ground, { tolerance }: ClearStep) {
+function nearGround({ width, height, data }: Raster, ground: Ground, { tolerance }: ClearStep, coding: number) {
   // Pixels as single numbers: most are like the one before.
   const aligned = data.byteOffset % 4 === 0 ? data : new Uint8Array(data);
   const whole = new Uint32Array(aligned.buffer, aligned.byteOffset, width * height);
   const state = new Uint8Array(width * height);
   const distances = new Uint8Array(width * height);
   const limit = Math.max(tolerance, (3.5 * ground.noise) / 255);
+  // Where coding has strewn it, levels count: near black a single one looks like a large step in OKLab.
+  const alike = Math.max(2, Math.min(mostAlike, alikeShare * coding));
   const [levels, there, own] = [new Float32Array(3), new Float32Array(3), new Float32Array(3)];
   // Flat pictures have long runs of one colour: what was found for the pixel before holds.
   const stretch = stretchOf(width);
@@ -80,7 +85,7 @@ function nearGround({ width, height, data }: Raster, ground: Ground, { tolerance
         const b = data[at + 2]!;
         const off = Math.max(Math.abs(r - levels[0]!), Math.abs(g - levels[1]!), Math.abs(b - levels[2]!));
         // What was see-through is ground as well.
-        if (off <= 2 || data[at + 3]! < 8) {
+        if (off <= alike || data[at + 3]! < 8) {
           is = near;
           far = 0;
         } else if (off > plainlyFar) {
@@ -148,6 +153,49 @@ function flood(state: Uint8Array, width: number, height: number, { enclosed, poi
   }
   for (const { x, y } of points) {
     start(Math.min(height - 1, Math.floor(y * height)) * width + Math.min(width - 1, Math.floor(x * width)));
+  }
+}
+
+/** Of coding noise, how many times as far a level may be from the background to be part of it, and at most in levels. */
+const alikeShare = 2;
+const mostAlike = 24;
+/** What holds no pixel so many levels from the background, plus so many times the noise, is noise itself. */
+const faintest = 24;
+const faintShare = 2;
+
+/** Takes away patches of what is left that are faint in all their pixels: ringing, apart from what is drawn. */
+function dropFaint({ width, data }: Raster, ground: Ground, state: Uint8Array, strong: number): void {
+  const seen = new Uint8Array(state.length);
+  const open = new Int32Array(state.length);
+  const levels = [0, 0, 0];
+  const isStrong = (p: number): boolean => {
+    if (!ground.plain || p === 0) ground.at(p % width, Math.floor(p / width), levels);
+    const at = p * 4;
+    return (
+      Math.abs(data[at]! - levels[0]!) > strong ||
+      Math.abs(data[at + 1]! - levels[1]!) > strong ||
+      Math.abs(data[at + 2]! - levels[2]!) > strong
+    );
+  };
+  ground.at(0, 0, levels);
+  for (let start = 0; start < state.length; start++) {
+    if (seen[start] || state[start] === cleared) continue;
+    let [count, next, kept] = [0, 0, false];
+    open[count++] = start;
+    seen[start] = 1;
+    while (next < count) {
+      const p = open[next++]!;
+      kept ||= isStrong(p);
+      const x = p % width;
+      for (const q of [p - 1, p + 1, p - width, p + width]) {
+        if (q < 0 || q >= state.length || seen[q] || state[q] === cleared) continue;
+        if ((q === p - 1 && x === 0) || (q === p + 1 && x === width - 1)) continue;
+        seen[q] = 1;
+        open[count++] = q;
+      }
+    }
+    if (kept) continue;
+    for (let i = 0; i < count; i++) state[open[i]!] = cleared;
   }
 }
 

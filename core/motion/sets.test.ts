@@ -6,7 +6,7 @@ import { Design } from "../document/design";
 import { testHouse as house } from "../testing/scene";
 import { applySet, characters, motionSets, type Character } from "./sets";
 
-const empty = (): Design => ({ ...blankDesign("d", "D", house), layers: [] });
+const empty = (): Design => blankDesign("d", "D", house);
 function wearing(design: Design, set: string, character?: Character, only?: ReadonlySet<string>): Design {
   const taken = new Set<string>();
   const fresh = (wanted: string) => {

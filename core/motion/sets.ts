@@ -3,6 +3,7 @@ import type { Ease } from "../document/ease";
 import type { Layer } from "../document/layer";
 import type { Move, MoveKind, Split } from "../document/move";
 import type { Role } from "../document/saved-move";
+import { isCaption, partsOf, standsOn, suitedBy, wordsInOrder, type Part } from "./roles";
 
 interface Step {
   readonly kind: MoveKind;
@@ -24,6 +25,8 @@ interface SetFacts {
   /** Seconds from a panel's start to that of the words on it. */
   readonly wordsAfter: number;
   readonly arrive: Readonly<Record<Role, Step>>;
+  /** A photo or a background stays in its frame: it is uncovered, or fades. */
+  readonly frame: Step;
   readonly stay: Partial<Readonly<Record<Role, Step>>>;
 }
 
@@ -62,6 +65,7 @@ export const motionSets: readonly SetFacts[] = [
     about: "Panels unroll from the mark, words rise out of them",
     step: 0.1,
     wordsAfter: 0.22,
+    frame: { kind: "uncover", length: 0.7 },
     arrive: {
       mark: { kind: "pop", length: 0.45, turn: 45 },
       panel: { kind: "unroll", length: 0.55 },
@@ -77,6 +81,7 @@ export const motionSets: readonly SetFacts[] = [
     about: "Everything grows from its own place, words follow one by one",
     step: 0.08,
     wordsAfter: 0.2,
+    frame: { kind: "fade", length: 0.6 },
     arrive: {
       mark: { kind: "grow", length: 0.5 },
       panel: { kind: "grow", length: 0.5 },
@@ -92,6 +97,7 @@ export const motionSets: readonly SetFacts[] = [
     about: "Soft edges pass from left to right, one line after another",
     step: 0.18,
     wordsAfter: 0,
+    frame: { kind: "uncover", length: 0.7 },
     arrive: {
       mark: { kind: "fade", length: 0.4 },
       panel: { kind: "uncover", length: 0.6 },
@@ -107,6 +113,7 @@ export const motionSets: readonly SetFacts[] = [
     about: "From below, letter by letter",
     step: 0.08,
     wordsAfter: 0.16,
+    frame: { kind: "uncover", from: "bottom", length: 0.7 },
     arrive: {
       mark: { kind: "spin-in", length: 0.6, turn: 90 },
       panel: { kind: "slide", from: "bottom", length: 0.5 },
@@ -122,6 +129,7 @@ export const motionSets: readonly SetFacts[] = [
     about: "Everything passes in from the left, one after the other",
     step: 0.1,
     wordsAfter: 0.22,
+    frame: { kind: "uncover", from: "left", length: 0.7 },
     arrive: {
       mark: { kind: "slide", from: "left", length: 0.55 },
       panel: { kind: "push", from: "left", length: 0.65 },
@@ -137,6 +145,7 @@ export const motionSets: readonly SetFacts[] = [
     about: "A calm fade, panel first",
     step: 0.1,
     wordsAfter: 0.12,
+    frame: { kind: "fade", length: 0.6 },
     arrive: {
       mark: { kind: "fade", length: 0.5 },
       panel: { kind: "fade", length: 0.5 },
@@ -147,75 +156,6 @@ export const motionSets: readonly SetFacts[] = [
     stay: {},
   },
 ];
-
-/** Lines that are read on as one sentence: several texts in one style, and no mark that leads. */
-function isCaption(design: Design, roles: ReadonlyMap<string, Role>): boolean {
-  const lines = design.layers.filter(({ id }) => ["first line", "second line"].includes(roles.get(id) ?? ""));
-  const styles = new Set(lines.map((layer) => (layer.kind === "text" ? layer.setting.type : "")));
-  return lines.length > 1 && styles.size === 1 && ![...roles.values()].includes("mark");
-}
-
-/** The roles of a design's layers, in the order in which they lead the eye. Groups only carry others. */
-export function rolesOf(design: Design): Map<string, Role> {
-  const panels = new Set(
-    design.layers.flatMap((layer) =>
-      [layer.width, layer.height].some((size) => size.kind === "around" || size.kind === "share") ? [layer.id] : [],
-    ),
-  );
-  const texts = design.layers.filter(({ kind, hidden }) => kind === "text" && !hidden);
-  // What a text's colour suits is what it is read on.
-  for (const text of texts) for (const id of suitedBy(text)) panels.add(id);
-  const badges = badgesOf(design, panels);
-  // The largest words are read first.
-  const first = texts.reduce<Layer | undefined>(
-    (best, layer) => (best === undefined || rank(layer) > rank(best) ? layer : best),
-    undefined,
-  );
-  const roles = new Map<string, Role>();
-  for (const layer of design.layers) {
-    if (layer.kind === "group" || layer.hidden || layer.guide) continue;
-    if (layer.kind === "text") roles.set(layer.id, layer === first ? "first line" : "second line");
-    else if (layer.kind === "picture") roles.set(layer.id, "mark");
-    else if (badges.has(layer.id)) roles.set(layer.id, "mark");
-    else if (panels.has(layer.id) || (layer.kind === "rectangle" && wide(layer))) roles.set(layer.id, "panel");
-    else roles.set(layer.id, "accent");
-  }
-  return roles;
-}
-
-/** Layers whose colour a layer's own suits. */
-const suitedBy = (layer: Layer): string[] =>
-  layer.kind === "text" && layer.fill.kind === "plain" && layer.fill.colour.startsWith("pair:")
-    ? [layer.fill.colour.slice(5)]
-    : [];
-
-/** Whether a layer stands on another one, and not beside, above or below it. */
-const standsOn = ({ place: { on, at, from } }: Layer, id: string): boolean =>
-  on === id && Math.abs(from.x - at.x) < 1 && Math.abs(from.y - at.y) < 1;
-
-/** Shapes that carry a mark and no words, and what is tied to them: they come with the mark, before the bar. */
-function badgesOf(design: Design, panels: ReadonlySet<string>): Set<string> {
-  const shapes = new Map(
-    design.layers.filter(({ kind }) => !["text", "picture", "group"].includes(kind)).map((l) => [l.id, l]),
-  );
-  const carried = (id: string, kind: Layer["kind"]): boolean => {
-    const shape = shapes.get(id)!;
-    const around = [shape.width, shape.height].flatMap((size) => (size.kind === "around" ? size.layers : []));
-    return design.layers.some(
-      (layer) =>
-        layer.kind === kind && (standsOn(layer, id) || around.includes(layer.id) || suitedBy(layer).includes(id)),
-    );
-  };
-  const badges = new Set([...shapes.keys()].filter((id) => carried(id, "picture") && !carried(id, "text")));
-  for (const { id, place } of shapes.values()) {
-    if (badges.has(place.on) && !panels.has(id) && !carried(id, "text")) badges.add(id);
-  }
-  return badges;
-}
-
-const rank = (layer: Layer): number =>
-  layer.kind !== "text" ? 0 : (layer.setting.size ?? { title: 9, name: 4.6, caption: 5.2 }[layer.setting.type] ?? 3);
-const wide = ({ width }: Layer): boolean => width.kind === "fixed" && width.u >= 14;
 
 interface Wearing {
   readonly character?: Character;
@@ -236,7 +176,7 @@ export function applySet(
   const set = motionSets.find(({ id }) => id === setId);
   const manner = characters.find(({ id }) => id === character)!;
   if (!set) return;
-  const playing = rolesOf(design);
+  const playing = partsOf(design);
   if (only) for (const id of [...playing.keys()]) if (!only.has(id)) playing.delete(id);
   for (const layer of design.layers) if (!only || only.has(layer.id)) layer.moves = [];
   if (!only) design.leave = isCaption(design, playing) ? "together" : "mirror";
@@ -264,17 +204,19 @@ export function applySet(
     return move;
   };
   let turn = 0;
-  for (const role of ["mark", "panel", "accent"] as const) {
+  for (const part of ["background", "photo", "mark", "panel", "accent"] as const) {
     for (const layer of design.layers) {
-      if (playing.get(layer.id) !== role) continue;
-      const move = made(layer, set.arrive[role], "arrive");
+      if (playing.get(layer.id) !== part) continue;
+      const isFrame = part === "background" || part === "photo";
+      const move = made(layer, isFrame ? set.frame : set.arrive[part], "arrive");
       move.start = { to: "phase", edge: "start", gap: seconds(set.step * turn++) };
       arriving.set(layer.id, move);
     }
   }
+  afterWhatTheyStandOn(design, playing, arriving, seconds(set.step));
   let line = 0;
   for (const role of ["first line", "second line"] as const) {
-    for (const layer of design.layers) {
+    for (const layer of wordsInOrder(design)) {
       if (playing.get(layer.id) !== role) continue;
       const move = made(layer, set.arrive[role], "arrive");
       const panel = panelOf(design, layer, playing);
@@ -286,8 +228,27 @@ export function applySet(
     }
   }
   for (const layer of design.layers) {
-    const step = set.stay[playing.get(layer.id) ?? "accent"];
-    if (step && playing.has(layer.id)) made(layer, step, "stay");
+    const part = playing.get(layer.id);
+    // What fills a frame holds still in it.
+    const step = part === undefined || part === "photo" || part === "background" ? undefined : set.stay[part];
+    if (step) made(layer, step, "stay");
+  }
+}
+
+/** A mark on a panel or a photo comes once that has begun to come: nothing hangs in the air. */
+function afterWhatTheyStandOn(
+  design: Design,
+  playing: ReadonlyMap<string, Part>,
+  arriving: ReadonlyMap<string, Move>,
+  gap: number,
+): void {
+  for (const layer of design.layers) {
+    const own = arriving.get(layer.id);
+    if (!own || playing.get(layer.id) !== "mark") continue;
+    const under = [...arriving.keys()].find(
+      (id) => standsOn(layer, id) && ["panel", "photo"].includes(playing.get(id) ?? ""),
+    );
+    if (under !== undefined) own.start = { to: arriving.get(under)!.id, edge: "start", gap };
   }
 }
 
@@ -295,7 +256,7 @@ export function applySet(
  * The panel that a text lies on: the one fitted around it or a group that it is in, the one its colour suits, the one
  * it shows inside of, or what it stands on. Groups are no panels, wherever the layers stand.
  */
-function panelOf(design: Design, layer: Layer, playing: ReadonlyMap<string, Role>): string | undefined {
+function panelOf(design: Design, layer: Layer, playing: ReadonlyMap<string, Part>): string | undefined {
   const groups = new Map(design.layers.map(({ id, in: group }) => [id, group]));
   const isPanel = (id: string | undefined): id is string => id !== undefined && playing.get(id) === "panel";
   const held: string[] = [];

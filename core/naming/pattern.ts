@@ -36,7 +36,7 @@ export const patternWords = {
 type Word = keyof typeof patternWords;
 
 /** What files are called where their output says nothing. */
-export const plainPattern = "{design}_{title}_{format}";
+export const plainPattern = "{design}_{title}_{account}_{format}";
 
 const fieldPrefix = "field:";
 const inBraces = /\{([^{}]*)\}/g;

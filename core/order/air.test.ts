@@ -26,7 +26,7 @@ const on = (one: Airing<Item>, seconds: number) => {
 describe("a new version", () => {
   const old = [item("a"), item("b")];
   test("waits until the showing that is on has run out", () => {
-    const shown = { ...press(airing(old), 0, { kind: "show", part: 0 }), coming: [item("c")] };
+    const shown = { ...press(airing(old), 0, { kind: "run", part: 0 }), coming: [item("c")] };
     expect(on(shown, 1)).toEqual(["a"]);
     expect(on(shown, 4)).toEqual(["b"]);
     expect(airedAt(shown, noon + 60_000).shown.map(({ entry }) => entry.id)).toEqual(["c"]);

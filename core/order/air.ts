@@ -24,7 +24,8 @@ export function airedAt<P extends HasPart>({ shown, coming, state }: Airing<P>, 
   // The showing that is on runs out; what the schedule starts then is of the new.
   const out = advanced({ ...state, schedule: { kind: "demand" } }, partsOf(shown), atMs);
   if (out.instances.length > 0) return { shown, coming, state: { ...out, schedule: state.schedule } };
-  const free = { ...out, schedule: state.schedule };
+  // Places of the version before mean nothing in the new one.
+  const { last: _, ...free } = { ...out, schedule: state.schedule };
   return { shown: coming, coming: null, state: advanced(free, partsOf(coming), atMs) };
 }
 
@@ -49,8 +50,11 @@ export function exchanged<P extends HasPart & { readonly entry: { readonly id: s
     return [{ ...one, part, leaveMs }];
   });
   const last = instances.at(-1);
+  const shownLast = state.last === undefined ? undefined : shown[state.last]?.entry.id;
+  const place = next.findIndex(({ entry }) => entry.id === shownLast);
   const kept = {
     ...state,
+    last: place < 0 ? undefined : place,
     instances,
     goesOn: state.goesOn && last !== undefined,
     sinceMs: Math.max(state.sinceMs, atMs),

@@ -10,12 +10,15 @@ export interface DecisionListFacts {
   readonly fromFrame: number;
 }
 
-/** What the form allows in a line: printable ASCII. */
+/** The form's own lines are printable ASCII. */
 const plain = (text: string): string =>
   text
     .normalize("NFKD")
     .replace(/\p{M}/gu, "")
     .replace(/[^\x20-\x7e]/g, "_");
+
+/** A remark is read by people and matched with files: letters of any script stay, what would end the line does not. */
+const remark = (text: string): string => text.normalize("NFC").replace(/[\p{Cc}\u2028\u2029]/gu, " ");
 
 /**
  * The plain edit decision list of the trade, for one lane: an event a clip, cut in and out. Names of files stand in remarks,
@@ -29,8 +32,8 @@ export function decisionList(lane: readonly ListedClip[], { title, fps, drop, fr
     const number = String((i + 1) % 1000).padStart(3, "0");
     return [
       `${number}  AX       V     C        ${at(0)} ${at(frames)} ${at(from)} ${at(to)}`,
-      `* FROM CLIP NAME: ${plain(name)}`,
-      `* SOURCE FILE: ${plain(file)}`,
+      `* FROM CLIP NAME: ${remark(name)}`,
+      ...(file === undefined ? [] : [`* SOURCE FILE: ${remark(file)}`]),
       "",
     ].join("\r\n");
   });

@@ -3,7 +3,7 @@ import { lanesOf, type ListedClip } from "./listed";
 
 /*
  * A running order as OpenTimelineIO, which editing programs read. Source: OpenTimelineIO, file format specification
- * (Timeline.1, Stack.1, Track.1, Clip.2, Gap.1).
+ * (Timeline.1, Stack.1, Track.1, Clip.2, Gap.1, ExternalReference.1, MissingReference.1).
  */
 
 const exactRate = ({ num, den }: Fps): number => num / den;
@@ -31,14 +31,17 @@ export function editList(clips: readonly ListedClip[], { name, fps, fromFrame }:
     source_range: range(0, one.frames),
     active_media_reference_key: "DEFAULT_MEDIA",
     media_references: {
-      DEFAULT_MEDIA: {
-        OTIO_SCHEMA: "ExternalReference.1",
-        name: one.file,
-        // Beside the list; a name may hold what an address may not.
-        target_url: encodeURIComponent(one.file),
-        available_range: range(0, one.frames),
-        metadata: {},
-      },
+      DEFAULT_MEDIA:
+        one.file === undefined
+          ? { OTIO_SCHEMA: "MissingReference.1", name: "", available_range: range(0, one.frames), metadata: {} }
+          : {
+              OTIO_SCHEMA: "ExternalReference.1",
+              name: one.file,
+              // Beside the list; a name may hold what an address may not.
+              target_url: encodeURIComponent(one.file),
+              available_range: range(0, one.frames),
+              metadata: {},
+            },
     },
     ...item,
   });

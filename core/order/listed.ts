@@ -4,8 +4,8 @@ import type { TimedOrder } from "./time-order";
 /** One clip of an order as it stands in a list for those who edit; whole frames of the order. */
 export interface ListedClip {
   readonly name: string;
-  /** Name of the file it is made as. */
-  readonly file: string;
+  /** Name of the file that was made of it; undefined while there is none. */
+  readonly file: string | undefined;
   readonly startFrame: number;
   readonly frames: number;
   /** From 1 on. */
@@ -17,7 +17,7 @@ export interface ListedClip {
 /** Every clip of every showing, by its start, in as few lanes as keep them apart. */
 export function listedClips(
   { parts, periodFrames, times }: TimedOrder,
-  named: (part: number) => { readonly name: string; readonly file: string },
+  named: (part: number) => { readonly name: string; readonly file: string | undefined },
 ): ListedClip[] {
   const ends: number[] = [];
   return Array.from({ length: times }, (_, i) => i).flatMap((showing) =>

@@ -14,7 +14,7 @@ const entry = { id: "a" } as OrderEntry;
 const orderOf = (parts: readonly (readonly [start: number, frames: number])[], times = 1, pause = 0): TimedOrder => {
   const showingFrames = Math.max(0, ...parts.map(([start, frames]) => start + frames));
   return {
-    ...{ fps, times, showingFrames, periodFrames: showingFrames + pause, issues: [] },
+    ...{ fps, times, leadFrames: 0, tailFrames: 0, showingFrames, periodFrames: showingFrames + pause, issues: [] },
     parts: parts.map(([startFrame, frames]) => ({ entry, startFrame, frames })),
   };
 };
@@ -104,6 +104,12 @@ describe("the edit list", () => {
   });
 });
 
+test("lists of an order without files name none", () => {
+  const [clip] = two.map((one) => ({ ...one, file: undefined }));
+  expect(timingSheet([clip!], { fps, drop: false, fromFrame: 0 }).trimEnd()).toMatch(/,$/);
+  expect(decisionList([clip!], { title: "x", fps, drop: false, fromFrame: 0 })).not.toContain("SOURCE FILE");
+  expect(JSON.stringify(editList([clip!], { name: "x", fps, fromFrame: 0 }))).toContain("MissingReference.1");
+});
 test("the decision list of a lane has an event a clip, in the letters and with the timecode that its form allows", () => {
   const lane = lanesOf(two)[1]!.map((clip) => ({ ...clip, name: "Tomás زهرة" }));
   const text = decisionList(lane, { title: "Moth Night", fps, drop: true, fromFrame: 107892 });
@@ -112,8 +118,12 @@ test("the decision list of a lane has an event a clip, in the letters and with t
     "FCM: DROP FRAME",
     "",
     "001  AX       V     C        00:00:00;00 00:00:05;00 01:00:03;00 01:00:08;00",
-    "* FROM CLIP NAME: Tomas ____",
+    "* FROM CLIP NAME: Tomás زهرة",
   ]);
-  expect(/^[\x20-\x7e\r\n]*$/.test(text)).toBe(true);
+  expect(text).toContain("* SOURCE FILE: talk 2.mov");
+  // A name can't end its line.
+  expect(
+    decisionList([{ ...lane[0]!, name: "a\r\n002  AX" }], { title: "x", fps, drop: false, fromFrame: 0 }),
+  ).not.toMatch(/^002/m);
   expect(decisionList(lane, { title: "x", fps: frameRates["25"]!, drop: true, fromFrame: 0 })).toContain("NON-DROP");
 });

@@ -14,13 +14,32 @@ const stateOf = (more: object = {}) => LiveState.parse({ schedule: { kind: "dema
 const at = (state: LiveState, seconds: number) =>
   onAirAt(state, three, noon + seconds * 1000).map(({ part: on, localS }) => [on, localS]);
 const press = (state: LiveState, seconds: number, kind: LivePress["kind"], shown?: number) =>
-  pressed(state, three, (kind === "show" ? { kind, part: shown ?? 0 } : { kind }) as LivePress, noon + seconds * 1000);
+  pressed(
+    state,
+    three,
+    (kind === "show" || kind === "run" ? { kind, part: shown ?? 0 } : { kind }) as LivePress,
+    noon + seconds * 1000,
+  );
 
 describe("on demand", () => {
-  test("nothing is on before somebody presses; then one comes after the other, each by its hand-over", () => {
+  test("one press shows one graphic, and then nothing comes until somebody presses again", () => {
+    const shown = press(stateOf(), 10, "show");
+    expect(at(shown, 11)).toEqual([[0, 1]]);
+    expect(at(shown, 13.5)).toEqual([[0, 3.5]]);
+    for (const seconds of [14.1, 20, 7200]) expect(at(shown, seconds)).toEqual([]);
+    // “Next” knows where it was, however long ago; after the last it begins again.
+    const second = press(shown, 7200, "next");
+    expect(at(second, 7201)).toEqual([[1, 1]]);
+    expect(at(second, 7210)).toEqual([]);
+    expect(at(press(second, 7300, "back"), 7301)).toEqual([[0, 1]]);
+    expect(at(press(second, 7300, "again"), 7301)).toEqual([[1, 1]]);
+    const third = press(second, 7400, "next");
+    expect(at(press(third, 7500, "next"), 7501)).toEqual([[0, 1]]);
+  });
+  test("nothing is on before somebody presses; run, one comes after the other, each by its hand-over", () => {
     const quiet = stateOf();
     expect(at(quiet, 1e6)).toEqual([]);
-    const shown = press(quiet, 10, "show");
+    const shown = press(quiet, 10, "run");
     expect(at(shown, 11)).toEqual([[0, 1]]);
     expect(at(shown, 13.5)).toEqual([
       [0, 3.5],
@@ -39,7 +58,7 @@ describe("on demand", () => {
     expect(at(press(press(stateOf(), 0, "show"), 2, "hide"), 60)).toEqual([]);
   });
   test("held it stands where it would leave, for hours; let go it leaves and the next comes", () => {
-    const held = press(press(stateOf(), 0, "show"), 1, "hold");
+    const held = press(press(stateOf(), 0, "run"), 1, "hold");
     expect(at(held, 7200)).toEqual([[0, 3]]);
     const free = press(held, 7200, "go-on");
     expect(at(free, 7200.5)).toEqual([
@@ -61,6 +80,11 @@ describe("on demand", () => {
       [0, 0.5],
     ]);
   });
+  test.each(["hide", "clear"] as const)("what is due is cancelled by %s, also while nothing is on", (kind) => {
+    // The second has gone, the third is due half a second later.
+    const stopped = press(press(stateOf(), 0, "run"), 7.25, kind);
+    for (const seconds of [7.3, 8, 60]) expect(at(stopped, seconds)).toEqual([]);
+  });
   test("cleared all is gone at once", () => {
     expect(at(press(press(stateOf(), 0, "show"), 3.5, "clear"), 3.5)).toEqual([]);
   });
@@ -68,7 +92,7 @@ describe("on demand", () => {
 
 test("many that come at one instant are all on, and their state can be kept", () => {
   const many = Array.from({ length: 40 }, () => ({ ...part, nextMs: -part.leaveAtMs }));
-  const shown = pressed(stateOf(), many, { kind: "show", part: 0 }, noon);
+  const shown = pressed(stateOf(), many, { kind: "run", part: 0 }, noon);
   const later = advanced(shown, many, noon + 1000);
   expect(onAirAt(later, many, noon + 1000).length).toBe(40);
   expect(LiveState.parse(later).instances.length).toBe(40);
@@ -88,6 +112,11 @@ describe("by a schedule", () => {
     const going = press(paused, 123, "resume");
     expect(at(going, 124)).toEqual([]);
     expect(at(going, 421)).toEqual([[0, 1]]);
+  });
+  test.each(["hide", "clear"] as const)("%s while nothing is on leaves out the next showing, and no more", (kind) => {
+    const skipped = press(stateOf({ schedule: every }), 60, kind);
+    expect(at(skipped, 121)).toEqual([]);
+    expect(at(skipped, 421)).toEqual([[0, 1]]);
   });
   test("what was shown by hand is not cut by it", () => {
     const shown = press(stateOf({ schedule: every }), 119, "show");
@@ -124,7 +153,7 @@ const schedules: fc.Arbitrary<LiveSchedule> = fc.oneof(
     offsetMinutes: fc.constantFrom(0, 60, -330),
   }),
 );
-const kinds = ["show", "hide", "hold", "go-on", "next", "back", "again", "clear", "pause", "resume"] as const;
+const kinds = ["show", "run", "hide", "hold", "go-on", "next", "back", "again", "clear", "pause", "resume"] as const;
 const presses = fc.array(
   fc.record({ afterMs: fc.integer({ min: 0, max: 40_000 }), kind: fc.constantFrom(...kinds), part: fc.nat(4) }),
   { maxLength: 12 },
@@ -146,7 +175,12 @@ describe("whoever asks, whenever", () => {
     let state = stateOf({ schedule });
     for (const { afterMs, kind, part: to } of done) {
       now += afterMs;
-      state = pressed(state, parts, (kind === "show" ? { kind, part: to } : { kind }) as LivePress, now);
+      state = pressed(
+        state,
+        parts,
+        (kind === "show" || kind === "run" ? { kind, part: to } : { kind }) as LivePress,
+        now,
+      );
     }
     return { state, now };
   };

@@ -57,8 +57,10 @@ export function advanced(state: LiveState, parts: readonly LivePart[], atMs: num
   const kept = left.length === 0 && goesOn ? instances.slice(-1) : left;
   const free =
     kept.length === 0 ? Math.max(sinceMs, ...instances.map((one) => goneMs(one, parts[one.part]!))) : sinceMs;
+  const last = instances.findLast(({ startMs }) => startMs <= atMs)?.part ?? state.last;
   return {
     ...state,
+    ...(last === undefined ? {} : { last }),
     instances: kept,
     goesOn: goesOn && kept.length > 0,
     sinceMs: Number.isFinite(free) ? free : sinceMs,
@@ -90,20 +92,27 @@ export function onAirAt(state: LiveState, parts: readonly LivePart[], atMs: numb
   });
 }
 
-/** The state after a press. What can't be done now changes nothing. */
+/** The state after a press. What can't be done now changes nothing. One press shows one graphic, unless a run is on. */
 export function pressed(before: LiveState, parts: readonly LivePart[], press: LivePress, atMs: number): LiveState {
   const state = advanced(before, parts, atMs);
   const last = state.instances.at(-1);
+  const at = last?.part ?? state.last;
   switch (press.kind) {
-    case "clear":
-      return { ...state, instances: [], goesOn: false, sinceMs: atMs };
+    case "clear": {
+      const free = { ...state, instances: [], goesOn: false, sinceMs: Math.max(state.sinceMs, atMs) };
+      return state.instances.length === 0 ? withoutDue(free, parts, atMs) : free;
+    }
     case "pause":
       return { ...state, paused: true };
     case "resume":
       // What the schedule would have started in between is past.
       return { ...state, paused: false, sinceMs: Math.max(state.sinceMs, atMs) };
-    case "hide":
-      return { ...state, instances: leaving(state.instances, parts, atMs), goesOn: false };
+    case "hide": {
+      // What is due goes too: what is on may still be seen leaving, what has not begun is never seen.
+      const begun = state.instances.filter(({ startMs }) => startMs <= atMs);
+      const free = { ...state, instances: leaving(begun, parts, atMs), goesOn: false };
+      return state.instances.length === 0 ? withoutDue(free, parts, atMs) : free;
+    }
     case "hold":
       return last ? { ...state, instances: [...state.instances.slice(0, -1), held(last, atMs)] } : state;
     case "go-on":
@@ -112,13 +121,33 @@ export function pressed(before: LiveState, parts: readonly LivePart[], press: Li
         : state;
     case "show":
       return press.part < parts.length ? handedTo(state, parts, press.part, atMs) : state;
-    case "next":
-      return last && last.part + 1 < parts.length ? handedTo(state, parts, last.part + 1, atMs) : state;
+    case "run":
+      return press.part < parts.length ? { ...handedTo(state, parts, press.part, atMs), goesOn: true } : state;
+    case "next": {
+      const next = followingOf(state, parts);
+      return next === undefined ? state : handedTo(state, parts, next, atMs);
+    }
     case "back":
-      return last && last.part > 0 ? handedTo(state, parts, last.part - 1, atMs) : state;
+      return at !== undefined && at > 0 && at <= parts.length ? handedTo(state, parts, at - 1, atMs) : state;
     case "again":
-      return last ? handedTo(state, parts, last.part, atMs) : state;
+      return at !== undefined && at < parts.length ? handedTo(state, parts, at, atMs) : state;
   }
+}
+
+/** The graphic that “next” shows: the one after the last; the first again once the last of them has gone. */
+export function followingOf({ instances, last }: LiveState, parts: readonly LivePart[]): number | undefined {
+  const at = instances.at(-1)?.part ?? last;
+  const next = at === undefined ? 0 : at + 1;
+  if (next < parts.length) return next;
+  return instances.length === 0 && parts.length > 0 ? 0 : undefined;
+}
+
+/** The state without the showing that the schedule would start next; the one after it is shown. */
+function withoutDue(state: LiveState, parts: readonly LivePart[], atMs: number): LiveState {
+  if (state.paused || parts.length === 0) return state;
+  const freeMs = Math.max(state.sinceMs, atMs);
+  const dueMs = nextStart(state.schedule, freeMs, freeMs, showingMs(parts));
+  return dueMs === undefined ? state : { ...state, sinceMs: dueMs + 1 };
 }
 
 /** One that is leaving already can't be held. */
@@ -139,5 +168,5 @@ function handedTo(state: LiveState, parts: readonly LivePart[], part: number, at
   const going = leaving(state.instances, parts, atMs);
   const last = going.at(-1);
   const startMs = last?.leaveMs ? Math.max(atMs, last.leaveMs + parts[last.part]!.nextMs) : atMs;
-  return { ...state, instances: [...going, started(part, startMs, parts)].slice(-mostOn), goesOn: true };
+  return { ...state, instances: [...going, started(part, startMs, parts)].slice(-mostOn) };
 }

@@ -89,6 +89,17 @@ describe("an order is played like a clip", () => {
       expect(five.frames.slice(from, from + once.timed.showingFrames)).toEqual(one.frames);
     }
   });
+  test("pauses before the first showing and after the last show nothing, and count", async () => {
+    const pauses = { times: 2, pauseS: 3, beforeS: 4, afterS: 300 };
+    const [plain, paused] = [await built({ repeat: { times: 2, pauseS: 3 } }), await built({ repeat: pauses })];
+    const lead = paused.timed.leadFrames;
+    expect(Math.abs(paused.order.lengthS - plain.order.lengthS - 304)).toBeLessThan(0.04);
+    for (const frame of [0, 50, lead - 1]) expect(paused.order.sample(frameToS(frame, fps)).ops).toEqual([]);
+    for (let frame = 0; frame < frameCount(plain.order.lengthS, fps); frame += 7)
+      expect(paused.order.sample(frameToS(lead + frame, fps)).key).toBe(plain.order.sample(frameToS(frame, fps)).key);
+    for (const secondsBefore of [299, 100, 0.04])
+      expect(paused.order.sample(paused.order.lengthS - secondsBefore).ops).toEqual([]);
+  });
   test("instants of one rest show one picture, however they are reached", async () => {
     const { order } = await built({ handOver: { kind: "leaving" }, repeat: { times: 2, pauseS: 1 } });
     const keys = new Map<number, string>();

@@ -15,6 +15,11 @@ interface OnAir extends PartAt {
   readonly playable: Playable;
 }
 
+/** Where the parts of an order are, and how often it is shown. */
+interface Places extends Pick<TimedOrder, "fps" | "leadFrames" | "periodFrames" | "times"> {
+  readonly parts: readonly Pick<TimedOrder["parts"][number], "startFrame" | "frames">[];
+}
+
 /** Which parts are on from a frame of a showing on, until the next of these. */
 interface Stretch {
   readonly from: number;
@@ -22,9 +27,9 @@ interface Stretch {
 }
 
 /** A long order is asked at every frame: who is on changes only where one comes or goes. */
-const stretchesOf = new WeakMap<TimedOrder["parts"], readonly Stretch[]>();
+const stretchesOf = new WeakMap<Places["parts"], readonly Stretch[]>();
 
-function stretches(parts: TimedOrder["parts"]): readonly Stretch[] {
+function stretches(parts: Places["parts"]): readonly Stretch[] {
   const known = stretchesOf.get(parts);
   if (known) return known;
   const changes = new Set(parts.flatMap(({ startFrame, frames }) => [startFrame, startFrame + frames]));
@@ -52,11 +57,11 @@ function stretchAt(list: readonly Stretch[], frame: number): Stretch | undefined
 }
 
 /** The parts that are on at an instant of an order, by their start. */
-export function partsAt({ fps, parts, periodFrames, times }: TimedOrder, timeS: number): PartAt[] {
+export function partsAt({ fps, parts, leadFrames, periodFrames, times }: Places, timeS: number): PartAt[] {
   const exact = (timeS * fps.num) / fps.den;
   // On the grid of frames a part's own second is that of its own frame, to the last bit.
   const frame = Math.abs(exact - Math.round(exact)) < 1e-6 ? Math.round(exact) : exact;
-  const showing = Math.min(times - 1, Math.max(0, Math.floor(frame / Math.max(1, periodFrames))));
+  const showing = Math.min(times - 1, Math.max(0, Math.floor((frame - leadFrames) / Math.max(1, periodFrames))));
   const within = frame - showing * periodFrames;
   const on = stretchAt(stretches(parts), within)?.on ?? [];
   return on.map((part) => ({ part, localS: frameToS(within - parts[part]!.startFrame, fps) }));
@@ -90,9 +95,11 @@ function tellingOf({ fps, parts, periodFrames, times }: TimedOrder, playables: r
   });
 }
 
-/** How long an order is with all its showings, in seconds. */
-export const orderLengthS = ({ fps, showingFrames, periodFrames, times }: TimedOrder): number =>
-  frameToS(Math.max(1, showingFrames + (times - 1) * periodFrames), fps);
+/** How long an order is with all its showings and pauses, in seconds. */
+export const orderLengthS = (order: TimedOrder): number => {
+  const { fps, leadFrames, showingFrames, periodFrames, times, tailFrames } = order;
+  return frameToS(Math.max(1, leadFrames + showingFrames + (times - 1) * periodFrames + tailFrames), fps);
+};
 
 /**
  * A running order as one thing to be played. `playables` are those of its parts, in their order, each as long as its part.
@@ -126,7 +133,7 @@ export function orderPlayable(format: Format, order: TimedOrder, playables: read
     lengthS,
     pictures: [...new Set(playables.flatMap(({ pictures }) => pictures))],
     showsVideo: playables.some(({ showsVideo }) => showsVideo),
-    againS: times > 1 ? frameToS(periodFrames, fps) : undefined,
+    againS: times > 1 ? frameToS(order.leadFrames + periodFrames, fps) : undefined,
     tellingS: tellingOf(order, playables),
     posterS: parts.length === 0 ? 0 : frameToS(parts[0]!.startFrame, fps) + playables[0]!.posterS,
     words: () =>

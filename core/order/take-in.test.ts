@@ -57,8 +57,8 @@ describe("a table", () => {
       ["e1", 42.5, { fields: { who: "Cy" } }],
     ]);
     expect(faults).toEqual([
-      { line: 3, message: "“later” is no timecode and no seconds." },
-      { line: 5, message: "It says no time." },
+      { line: 3, message: "“later” is not a timecode or a number of seconds." },
+      { line: 5, message: "It has no time." },
     ]);
   });
   test("without a column that says when is refused with what to do", () => {
@@ -74,7 +74,7 @@ test("graphics on one place at once are told, hand-overs and those that stand ap
     frames,
   });
   const order: TimedOrder = {
-    ...{ fps, times: 1, showingFrames: 400, periodFrames: 400, issues: [] },
+    ...{ fps, times: 1, leadFrames: 0, tailFrames: 0, showingFrames: 400, periodFrames: 400, issues: [] },
     parts: [part("a", 0, 100), part("b", 85, 100), part("c", 100, 100), part("d", 300, 50)],
   };
   const places = [

@@ -75,7 +75,7 @@ export function entriesFromTable(
       const said = (row[when] ?? "").trim();
       faults.push({
         line: i + 2,
-        message: said === "" ? "It says no time." : `“${said}” is no timecode and no seconds.`,
+        message: said === "" ? "It has no time." : `“${said}” is not a timecode or a number of seconds.`,
       });
       return [];
     }

@@ -21,8 +21,11 @@ export interface TimedPart {
 
 export interface TimedOrder {
   readonly fps: Fps;
-  /** Of one showing, by their start. */
+  /** Of the first showing, by their start: the pause before it counts. */
   readonly parts: readonly TimedPart[];
+  /** Pauses before the first showing and after the last. */
+  readonly leadFrames: number;
+  readonly tailFrames: number;
   /** Length of one showing. */
   readonly showingFrames: number;
   /** From the start of one showing to the start of the next. */
@@ -55,8 +58,12 @@ export function timeOrder(
   });
   const parts = order.by === "times" ? atTimes(measured, framesOf) : inSequence(order, measured, framesOf, issues);
   const showingFrames = Math.max(0, ...parts.map(({ startFrame, frames }) => startFrame + frames));
-  const { times, pauseS } = order.repeat;
-  return { fps, parts, showingFrames, periodFrames: showingFrames + framesOf(pauseS), times, issues };
+  const { times, pauseS, beforeS, afterS } = order.repeat;
+  const [leadFrames, tailFrames] = [framesOf(beforeS), framesOf(afterS)];
+  return {
+    ...{ fps, leadFrames, tailFrames, showingFrames, periodFrames: showingFrames + framesOf(pauseS), times, issues },
+    parts: parts.map((part) => ({ ...part, startFrame: part.startFrame + leadFrames })),
+  };
 }
 
 interface Measured {

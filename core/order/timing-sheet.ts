@@ -10,13 +10,13 @@ export function timingSheet(
 ): string {
   const code = (frame: number): string => timecodeOf(fromFrame + frame, fps, drop);
   return writeCsv({
-    heading: ["Number", "Name", "Showing", "Comes", "Gone", "Comes at second", "Length in seconds", "File"],
+    heading: ["Number", "Name", "Showing", "Comes", "Expired", "Comes at second", "Length in seconds", "File"],
     rows: clips.map((clip, i) => {
       const { name, showing, startFrame, frames, file } = clip;
       const [from, to] = secondsOf(clip, fps);
       return [
         ...[String(i + 1), name, String(showing), code(startFrame), code(startFrame + frames)],
-        ...[from.toFixed(3), (to - from).toFixed(3), file],
+        ...[from.toFixed(3), (to - from).toFixed(3), file ?? ""],
       ];
     }),
   });

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { SizedBy } from "./complexity";
 import { Fps } from "../document/fps";
 import { Id, Name } from "../document/units";
 
@@ -7,8 +8,8 @@ export const base = {
   id: Id,
   name: Name,
   fps: Fps.optional().describe("Frames a second; the design's own unless given"),
-  scale: z.number().min(0.1).max(1).optional().describe("Share of the format's size; all of it unless given"),
-  pattern: z.string().min(1).max(200).optional().describe("What its files are called; see file names"),
+  scale: z.number().min(0.1).max(1).optional().describe("Share of the format's size; the full size unless given"),
+  pattern: z.string().min(1).max(200).optional().describe("Pattern of its file names; see file names"),
   taken: z
     .enum(["number", "skip", "replace"])
     .optional()
@@ -50,8 +51,16 @@ export interface OutputKindFacts<S extends z.ZodType = z.ZodType> {
   readonly technical: string;
   /** Seconds to encode and prove a megapixel of a moving frame, as measured on two cores. */
   readonly megapixelS: number;
-  /** Bytes that a megapixel of a frame takes, a second, and every file beside that, as measured with the demo designs. */
-  readonly weight: { readonly megapixel: number; readonly second?: number; readonly file?: number };
+  /**
+   * Bytes that a megapixel of a frame takes, a second, and every file beside that; and, where it is known how much there is
+   * to a clip's picture, the share of its lossless size. As measured with the demo designs.
+   */
+  readonly weight: {
+    readonly megapixel: number;
+    readonly second?: number;
+    readonly file?: number;
+    readonly lossless?: { readonly by: SizedBy; readonly share: number };
+  };
 }
 
 /** Facts with the kind of their schema kept. */

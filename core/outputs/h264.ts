@@ -5,14 +5,12 @@ import { base, defineOutput, limitKb } from "./define";
 export const Backing = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("colour"), colour: z.string().regex(/^#[0-9a-f]{6}$/) }),
   z.strictObject({ kind: z.literal("footage"), media: z.string().regex(/^media:[0-9a-f]{64}$/) }),
-  z.strictObject({ kind: z.literal("own") }).describe("The footage that was brought along with the row"),
+  z.strictObject({ kind: z.literal("own") }).describe("The footage that was uploaded with the row"),
 ]);
 export type Backing = z.infer<typeof Backing>;
 
 export const output = defineOutput({
-  schema: z
-    .strictObject({ kind: z.literal("h264"), ...base, backing: Backing, limitKb })
-    .describe("Finished clip, H.264 MP4"),
+  schema: z.strictObject({ kind: z.literal("h264"), ...base, backing: Backing, limitKb }).describe("Video, H.264 MP4"),
   ending: "mp4",
   mime: "video/mp4",
   alpha: false,
@@ -20,8 +18,8 @@ export const output = defineOutput({
   seen: "video",
   purpose: "post",
   choices: { rate: true, scale: true },
-  label: "Finished, MP4",
-  technical: "MP4, H.264: ready to post, with sound",
+  label: "Video (MP4)",
+  technical: "MP4, H.264, no alpha, with sound: ready to post",
   megapixelS: 0.025,
   weight: { megapixel: 4_000, second: 24_000 },
 });

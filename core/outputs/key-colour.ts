@@ -9,7 +9,7 @@ export const output = defineOutput({
       key: z
         .union([z.literal("best"), z.string().regex(/^#[0-9a-f]{6}$/)])
         .default("best")
-        .describe("The ground to be keyed out: the one farthest from what is shown, or a colour"),
+        .describe("The key colour: the one farthest from what is shown, or a colour"),
       chroma: z.enum(["420", "444"]).default("420").describe("Colour for each 2 by 2 pixels, or for each pixel"),
     })
     .describe("Clip over a key colour, H.264 MP4"),
@@ -20,8 +20,8 @@ export const output = defineOutput({
   seen: "video",
   purpose: "edit",
   choices: { rate: true, scale: true },
-  label: "Over a key colour, MP4",
-  technical: "MP4, H.264 over a plain colour to key out: where see-through files can’t be used",
+  label: "Video on a key colour (MP4)",
+  technical: "MP4, H.264, no alpha, over a plain colour to key out: where transparent files can’t be used",
   megapixelS: 0.03,
-  weight: { megapixel: 600 },
+  weight: { megapixel: 600, lossless: { by: "changes", share: 0.2 } },
 });

@@ -2,7 +2,9 @@ import { z } from "zod";
 import { base, defineOutput } from "./define";
 
 export const output = defineOutput({
-  schema: z.strictObject({ kind: z.literal("png-mov"), ...base }).describe("See-through master, PNG in MOV"),
+  schema: z
+    .strictObject({ kind: z.literal("png-mov"), ...base })
+    .describe("Transparent master, PNG in MOV, straight alpha"),
   ending: "mov",
   mime: "video/quicktime",
   alpha: true,
@@ -10,8 +12,8 @@ export const output = defineOutput({
   seen: "nothing",
   purpose: "edit",
   choices: { rate: true, scale: true },
-  label: "See-through, PNG in MOV",
-  technical: "MOV, PNG frames without any loss: for editing programs",
+  label: "Transparent master (MOV, PNG)",
+  technical: "MOV, PNG frames, straight alpha, lossless: for editing programs",
   megapixelS: 0.02,
-  weight: { megapixel: 30_000 },
+  weight: { megapixel: 30_000, lossless: { by: "frames", share: 0.6 } },
 });

@@ -2,9 +2,7 @@ import { z } from "zod";
 import { base, defineOutput } from "./define";
 
 export const output = defineOutput({
-  schema: z
-    .strictObject({ kind: z.literal("png-sequence"), ...base })
-    .describe("See-through pictures, one a frame, in a zip"),
+  schema: z.strictObject({ kind: z.literal("png-sequence"), ...base }).describe("Transparent PNG sequence in a zip"),
   ending: "zip",
   mime: "application/zip",
   alpha: true,
@@ -12,8 +10,8 @@ export const output = defineOutput({
   seen: "nothing",
   purpose: "edit",
   choices: { rate: true, scale: true },
-  label: "See-through, picture a frame",
-  technical: "Zip of numbered PNGs with rate and size: for every editing program",
+  label: "PNG sequence (zip)",
+  technical: "Zip of numbered PNGs, straight alpha: for every editing program",
   megapixelS: 0.006,
-  weight: { megapixel: 10_000 },
+  weight: { megapixel: 10_000, lossless: { by: "frames", share: 1.55 } },
 });

@@ -2,7 +2,9 @@ import { z } from "zod";
 import { base, defineOutput } from "./define";
 
 export const output = defineOutput({
-  schema: z.strictObject({ kind: z.literal("prores-4444"), ...base }).describe("See-through master, ProRes 4444 MOV"),
+  schema: z
+    .strictObject({ kind: z.literal("prores-4444"), ...base })
+    .describe("Transparent master, ProRes 4444 in MOV, straight alpha"),
   ending: "mov",
   mime: "video/quicktime",
   alpha: true,
@@ -10,8 +12,8 @@ export const output = defineOutput({
   seen: "nothing",
   purpose: "edit",
   choices: { rate: true, scale: true },
-  label: "See-through, ProRes",
-  technical: "MOV, ProRes 4444: for editing programs",
+  label: "Transparent master (ProRes 4444)",
+  technical: "MOV, ProRes 4444, straight alpha: for editing programs",
   megapixelS: 0.02,
-  weight: { megapixel: 27_000 },
+  weight: { megapixel: 27_000, lossless: { by: "frames", share: 0.74 } },
 });

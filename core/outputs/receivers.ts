@@ -19,7 +19,7 @@ const trackTakes: readonly OutputKind[] = [...films, "apng", "webp", "gif", "sti
 
 export const receivers: Readonly<Record<ReceiverId, Receiver>> = {
   track: { id: "track", label: "On a track", takes: trackTakes },
-  mail: { id: "mail", label: "In a letter", takes: ["gif", "apng", "webp"] },
+  mail: { id: "mail", label: "In an e-mail", takes: ["gif", "apng", "webp"] },
   dewdrop: { id: "dewdrop", label: "On Dewdrop", takes: ["h264", "key-colour"] },
 };
 

@@ -10,7 +10,7 @@ export const output = defineOutput({
   seen: "words",
   purpose: "beside",
   choices: { rate: false, scale: false },
-  label: "Words, SRT",
+  label: "Captions (SRT)",
   technical: "SRT: captions for networks and editing programs",
   megapixelS: 0,
   weight: { megapixel: 0, file: 200 },

@@ -16,8 +16,8 @@ export const output = defineOutput({
   seen: "picture",
   purpose: "still",
   choices: { rate: false, scale: true },
-  label: "Still picture",
-  technical: "PNG, see-through: a poster, or a plate without words",
+  label: "Still image (PNG)",
+  technical: "PNG, straight alpha: a poster, or a plate without text",
   megapixelS: 0,
-  weight: { megapixel: 11_000 },
+  weight: { megapixel: 11_000, lossless: { by: "frames", share: 1.6 } },
 });

@@ -4,7 +4,7 @@ import { base, defineOutput, limitKb } from "./define";
 export const output = defineOutput({
   schema: z
     .strictObject({ kind: z.literal("vp9-alpha"), ...base, limitKb })
-    .describe("See-through clip, VP9 WebM with alpha"),
+    .describe("Transparent clip, VP9 WebM with straight alpha"),
   ending: "webm",
   mime: "video/webm",
   alpha: true,
@@ -12,8 +12,8 @@ export const output = defineOutput({
   seen: "video",
   purpose: "web",
   choices: { rate: true, scale: true },
-  label: "See-through, WebM",
-  technical: "WebM, VP9 with alpha: for web pages and light editing",
+  label: "Transparent clip (WebM)",
+  technical: "WebM, VP9, straight alpha: for web pages and light editing",
   megapixelS: 0.03,
-  weight: { megapixel: 600 },
+  weight: { megapixel: 600, lossless: { by: "changes", share: 0.32 } },
 });

@@ -10,7 +10,7 @@ export const output = defineOutput({
   seen: "words",
   purpose: "beside",
   choices: { rate: false, scale: false },
-  label: "Words, WebVTT",
+  label: "Captions (WebVTT)",
   technical: "WebVTT: captions for web players",
   megapixelS: 0,
   weight: { megapixel: 0, file: 200 },

@@ -11,7 +11,7 @@ export const output = defineOutput({
   purpose: "beside",
   choices: { rate: false, scale: false },
   label: "Sound alone",
-  technical: "WAV, 48 kHz, 16 bits: to be mixed by hand",
+  technical: "WAV, 48 kHz, 16 bits: to mix by hand",
   megapixelS: 0,
   weight: { megapixel: 0, second: 192_000 },
 });

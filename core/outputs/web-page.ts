@@ -13,8 +13,8 @@ export const output = defineOutput({
   purpose: "web",
   choices: { rate: true, scale: false },
   single: true,
-  label: "Web page",
-  technical: "One HTML file without a network: sharp at any size, see-through, to be embedded",
+  label: "Web page (HTML)",
+  technical: "One HTML file without a network: sharp at any size, transparent, to embed",
   megapixelS: 0,
-  weight: { megapixel: 0, file: 1_060_000 },
+  weight: { megapixel: 0, file: 3_300_000 },
 });

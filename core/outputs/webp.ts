@@ -2,7 +2,7 @@ import { z } from "zod";
 import { base, defineOutput, repeats } from "./define";
 
 export const output = defineOutput({
-  schema: z.strictObject({ kind: z.literal("webp"), ...base, repeats }).describe("See-through moving picture, WebP"),
+  schema: z.strictObject({ kind: z.literal("webp"), ...base, repeats }).describe("Transparent animated image, WebP"),
   ending: "webp",
   mime: "image/webp",
   alpha: true,
@@ -10,8 +10,8 @@ export const output = defineOutput({
   seen: "picture",
   purpose: "web",
   choices: { rate: true, scale: true },
-  label: "See-through, moving WebP",
-  technical: "Animated WebP, without any loss: small, for web pages",
+  label: "Animated image (WebP)",
+  technical: "Animated WebP, straight alpha, lossless: small, for web pages",
   megapixelS: 0.012,
-  weight: { megapixel: 1_600 },
+  weight: { megapixel: 1_600, lossless: { by: "changes", share: 1.3 } },
 });

@@ -7,11 +7,11 @@ export type ParsedPackage = { ok: true; package: Package } | { ok: false; messag
 /** Reads what stands in a package from unknown data; designs of older versions are brought forward. */
 export function parsePackage(input: unknown): ParsedPackage {
   if (typeof input !== "object" || input === null || (input as { kind?: unknown }).kind !== packageKind) {
-    return refused("This is no design package: it doesn’t say that it is one.");
+    return refused("This is not a design package.");
   }
   const { version, designs } = input as { version?: unknown; designs?: unknown };
   if (typeof version === "number" && version > packageVersion) {
-    return refused("This package was made by a newer Rubrick than this one. Bring this one up to date first.");
+    return refused("This package was made by a newer version of Rubrick. Update this installation first.");
   }
   const read: unknown[] = [];
   for (const [i, held] of (Array.isArray(designs) ? designs : []).entries()) {

@@ -89,7 +89,7 @@ const filesOf = (house: House, family: string) =>
     .map(({ weight, italic, hash }) => `${weight} ${italic} ${hash}`)
     .sort();
 
-/** Where a part of a package stands: the same is here, another is called so here, or nothing is called so. */
+/** Where a part of a package stands: the same is here, same name, different here, or nothing is called so. */
 export type PartState = "same" | "differs" | "new";
 
 export interface Arrival {
@@ -99,7 +99,7 @@ export interface Arrival {
   readonly state: PartState;
   /** What of here could stand in its place, by its id: the same, or what is most like it. */
   readonly ours?: string;
-  /** What is here is the very same, though it is called otherwise, or looks the same as far as pictures go. */
+  /** What is here is the very same, though it is renamed, or looks the same as far as pictures go. */
   readonly alike: boolean;
   /** Parts it goes by that are others here, by their names, where it is no other itself. */
   readonly because: readonly string[];

@@ -29,6 +29,32 @@ describe("what a clip says", () => {
   });
 });
 
+describe("words that come one by one", () => {
+  const cues = [0.5, 1.1, 1.6].map((at, i) => ({ id: `c${i}`, name: `C${i}`, at }));
+  const spoken = (dy: number) =>
+    line("said", "sow and wait", dy, [
+      {
+        ...{ id: "w", kind: "fade", phase: "arrive", length: 0.2 },
+        split: { by: "word", cues: cues.map(({ id }) => id) },
+      },
+    ]);
+  const heading = line("head", "Moth Night", 20, fade(0.3));
+  const out = { leave: "together" };
+  test.each([
+    ["below another text, in one caption", 30, 1],
+    ["above it, in a caption of their own", 10, 2],
+  ])("keep their instants %s", async (_, dy, count) => {
+    const scene = await sceneOf(designWith([heading, spoken(dy)], { cues, ...out }), { fields: {}, lengthS: 4 });
+    expect(scene.words()).toHaveLength(count);
+    const text = writeWebVtt(scene.words());
+    const read = readCaptionFile(text);
+    expect(read.faults).toEqual([]);
+    const words = read.captions.flatMap(({ words }) => words);
+    for (const { at } of cues.slice(1)) expect(words.some(({ timeS }) => Math.abs(timeS - at) < 0.05)).toBe(true);
+    expect(text).toContain("Moth Night");
+  });
+});
+
 describe("captions", () => {
   const spoken = [
     { startS: 0.04, endS: 3661.5, text: "Fish & <chips>\n--> two", words: [] },

@@ -9,7 +9,14 @@ export interface TimedWords {
   readonly endS: number;
   readonly text: string;
   /** When each of its words comes, where they come one by one. */
-  readonly words: readonly { readonly timeS: number; readonly text: string }[];
+  readonly words: readonly TimedWord[];
+}
+
+export interface TimedWord {
+  readonly timeS: number;
+  readonly text: string;
+  /** Whether it begins a line of its own. */
+  readonly isNewLine?: boolean;
 }
 
 /** Layers that come or go within so long of each other are read together. */
@@ -84,18 +91,38 @@ function grouped(spoken: readonly Spoken[]): TimedWords[] {
     if (group) group.push(one);
     else groups.push([one]);
   }
-  return groups.map((group) => {
+  const captions = groups.flatMap((group) => {
     const lines = [...group].sort((a, b) => a.top - b.top);
-    return {
-      startS: Math.min(...group.map(({ startS }) => startS)),
-      endS: Math.max(...group.map(({ endS }) => endS)),
-      text: lines.map(({ text }) => text).join("\n"),
-      words: lines.length === 1 ? wordsOf(lines[0]!) : [],
-    };
+    const words = wordsOfLines(lines);
+    // One caption reads on in time: lines whose words don't are captions of their own.
+    return words === undefined
+      ? lines.map((line) => captionOf([line], wordsOfLines([line]) ?? []))
+      : [captionOf(lines, words)];
   });
+  // Captions are written in the order in which they come.
+  return captions.sort((a, b) => a.startS - b.startS);
 }
 
-function wordsOf({ text, wordsS }: Spoken): TimedWords["words"] {
+const captionOf = (lines: readonly Spoken[], words: readonly TimedWord[]): TimedWords => ({
+  startS: Math.min(...lines.map(({ startS }) => startS)),
+  endS: Math.max(...lines.map(({ endS }) => endS)),
+  text: lines.map(({ text }) => text).join("\n"),
+  words,
+});
+
+/** When the words of several lines come, one after the other; none where all come at once, undefined where they don't read on. */
+function wordsOfLines(lines: readonly Spoken[]): readonly TimedWord[] | undefined {
+  const timed = lines.map(wordsOf);
+  if (timed.every((words) => words.length === 0)) return [];
+  const all = lines.flatMap((line, i) =>
+    (timed[i]!.length > 0 ? timed[i]! : [{ timeS: line.startS, text: line.text }]).map((word, k): TimedWord =>
+      i > 0 && k === 0 ? { ...word, isNewLine: true } : word,
+    ),
+  );
+  return all.every(({ timeS }, i) => i === 0 || timeS >= all[i - 1]!.timeS) ? all : undefined;
+}
+
+function wordsOf({ text, wordsS }: Spoken): TimedWord[] {
   const words = text.split(" ");
   if (wordsS.length !== words.length || words.length < 2) return [];
   return words.map((word, i) => ({ timeS: wordsS[i]!, text: word }));

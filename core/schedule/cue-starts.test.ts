@@ -97,6 +97,46 @@ describe("what starts on a cue", () => {
   });
 });
 
+describe("words on cues", () => {
+  const times = [0.5, 1.1, 1.75, 2.4];
+  const spoken = async (lengthS: number, more: object[] = [], at = times) => {
+    const cues = at.map((at, i) => ({ id: `c${i}`, name: `C${i}`, at }));
+    const moves = [
+      {
+        ...move("w", "arrive", { start: { to: "phase" }, length: 0.3 }),
+        split: { by: "word", cues: cues.map(({ id }) => id) },
+      },
+      ...more,
+    ];
+    return sceneOf(designWith([words("t", "sow water wait moths", { moves })], { cues }), { fields: {}, lengthS });
+  };
+  const seenAt = async (scene: Awaited<ReturnType<typeof spoken>>, timeS: number) =>
+    scene
+      .sample(timeS)
+      .ops.flatMap((op) => ("opacity" in op ? [op.opacity] : [1]))
+      .filter((opacity) => opacity > 0.5).length;
+  test("all appear, also those in the second half of the clip, and that they stay is told", async () => {
+    const scene = await spoken(4);
+    for (const [k, at] of times.entries()) {
+      expect(await seenAt(scene, at - 0.05)).toBe(k === 0 ? 0 : await seenAt(scene, times[k - 1]! + 0.32));
+    }
+    const all = scene.sample(2.8).key;
+    expect(scene.sample(3.9).key).toBe(all);
+    expect(scene.sample(2.39).key).not.toBe(all);
+    expect(scene.issues).toContainEqual({ code: "leave_before_cue", layer: "t" });
+  });
+  test("that come when the layer is already leaving are found, and those after the clip too", async () => {
+    const out = { id: "out", kind: "fade", phase: "leave", length: 0.8 };
+    const leaving = await spoken(3, [out]);
+    expect(leaving.issues).toContainEqual(
+      expect.objectContaining({ code: "word_after_leave", layer: "t", word: "moths", atS: 2.4 }),
+    );
+    expect((await spoken(4, [out])).issues.map(({ code }) => code)).not.toContain("word_after_leave");
+    const late = await spoken(4, [out], [0.5, 1.1, 1.75, 4.2]);
+    expect(late.issues).toContainEqual({ code: "cue_late", layer: "t", atS: 4.2, lengthS: 4 });
+  });
+});
+
 test("a move that waits for a layer that is absent does not wait", async () => {
   const hidden = box("a", { hidden: true, moves: [move("m", "arrive", { start: { to: "phase", gap: 0.2 } })] });
   const other = box("b", { moves: [move("n", "arrive", { start: { to: "m", edge: "settle" } })] });

@@ -40,6 +40,19 @@ export function togetherOpacity(table: Timetable, times: LayerTimes, timeS: numb
   return Math.min(1, Math.max(0, (table.lengthS - timeS) / (table.togetherS * table.squeeze)));
 }
 
+/** When a layer begins to leave, in seconds of the clip; the clip's length where it never does. */
+export function leaveStartS(
+  { lengthS, squeeze, ownLeaveS, pace, togetherS }: Omit<Timetable, "active" | "phases" | "issues">,
+  { arrive, leave, stays }: LayerTimes,
+): number {
+  if (leave.length > 0) {
+    return Math.min(...leave.map(({ startS, onCue }) => (onCue ? startS : lengthS - (ownLeaveS - startS) * squeeze)));
+  }
+  if (arrive.length === 0 || stays) return lengthS;
+  if (togetherS > 0) return lengthS - togetherS * squeeze;
+  return lengthS - pace * Math.max(...arrive.map(({ endS, onCue }) => endS * (onCue ? 1 : squeeze)));
+}
+
 /**
  * The moves of a layer that act on it at this instant of the clip, or as far as they were `lagS` seconds of their
  * phase before.

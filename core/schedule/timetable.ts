@@ -9,6 +9,7 @@ import { prepareEase } from "../motion/ease";
 import { expandMove, type ExpandedMove } from "../motion/expand";
 import { partsOf, ranksOf } from "../type/parts";
 import { cyclesIn } from "./cycles";
+import { leaveStartS } from "./instant";
 import { liveness, longestLag } from "./liveness";
 import { timedPlayback, type TimedPlayback } from "./playback";
 import { squeezeOf } from "./squeeze";
@@ -112,14 +113,29 @@ function merged(stretches: readonly Stretch[]): Stretch[] {
   return result;
 }
 
-/** Layers whose cue comes when the clip has ended, or after they would have to leave again. */
-function cueIssues(still: Still, { lengthS, layers }: Facts): Issue[] {
-  return still.layers.flatMap(({ layer: { id } }): Issue[] => {
+/** Layers and words whose cue comes when the clip has ended, or when they would be leaving already. */
+function cueIssues(still: Still, facts: Facts): Issue[] {
+  const { lengthS, layers } = facts;
+  return still.layers.flatMap(({ layer: { id }, content }): Issue[] => {
     const times = layers.get(id)!;
-    const late = [...times.arrive, ...times.leave].find(({ onCue, startS }) => onCue && startS >= lengthS);
-    if (late) return [{ code: "cue_late", layer: id, atS: late.startS, lengthS }];
-    return times.stays ? [{ code: "leave_before_cue", layer: id }] : [];
+    const comings = [...times.arrive, ...times.leave].flatMap(comingsOf);
+    const latestS = Math.max(0, ...comings.map(({ startS }) => startS));
+    if (latestS >= lengthS) return [{ code: "cue_late", layer: id, atS: latestS, lengthS }];
+    if (times.stays) return [{ code: "leave_before_cue", layer: id }];
+    const leaveS = leaveStartS(facts, times);
+    const words = content.kind === "text" ? content.set.text.trim().split(/\s+/u) : [];
+    const late = times.arrive
+      .flatMap((move) => (move.parts?.by === "word" ? comingsOf(move) : []))
+      .flatMap(({ startS }, k) => (startS >= leaveS ? [{ startS, word: words[k] ?? "" }] : []))[0];
+    return late ? [{ code: "word_after_leave", layer: id, word: late.word, atS: late.startS, leaveS }] : [];
   });
+}
+
+/** What of a move starts on a cue: the move as a whole, or each part that has a cue of its own; in seconds of the clip. */
+function comingsOf({ onCue, startS, endS, parts }: TimedMove): { startS: number; endS: number }[] {
+  if (!onCue) return [];
+  if (!parts) return [{ startS, endS }];
+  return parts.starts.map((partS) => ({ startS: startS + partS, endS: startS + partS + parts.unitS }));
 }
 
 /** When the hand-set keys of all layers stand, in seconds of the clip, in the order they are written in. */
@@ -157,7 +173,8 @@ function layerTimes({ layer }: StillLayer, times: ReadonlyMap<string, TimedMove>
     arrive,
     leave,
     stays:
-      leave.length === 0 && arrive.some(({ onCue, startS, endS }) => onCue && clip.lengthS - clip.pace * endS < startS),
+      leave.length === 0 &&
+      arrive.some((move) => comingsOf(move).some(({ startS, endS }) => clip.lengthS - clip.pace * endS < startS)),
     stay: own
       .filter((move) => move.phase === "stay")
       .map((move) => {

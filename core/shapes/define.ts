@@ -2,7 +2,7 @@ import { z } from "zod";
 import { Fill, Stroke } from "../document/colour";
 import { layerBase } from "../document/layer-base";
 import { Liquid } from "../document/look";
-import type { NumberFacts } from "../document/units";
+import type { Facts, NumberFact } from "../facts/fact";
 import type { Path } from "../geometry/path";
 
 /** The layer of a shape, with the properties that only this kind has; it fills its layer's box. */
@@ -36,7 +36,9 @@ export interface ShapeFacts<S extends z.ZodType = z.ZodType, P = never> {
   /** What a stroke follows where that is not the outline from its own start. */
   readonly along?: (shape: P, box: ShapeBox) => Path | undefined;
   /** Its own numbers, by their paths. */
-  readonly numbers?: Readonly<Record<string, NumberFacts>>;
+  readonly numbers?: Readonly<Record<string, NumberFact>>;
+  /** What else only this kind has, by its paths. */
+  readonly properties?: Facts;
   /** What it is called, what it is for, and the name of a new one. */
   readonly label: string;
   readonly about: string;

@@ -22,7 +22,15 @@ export const shape = defineShape({
     return polylinePath(placed, closed, rounding);
   },
   numbers: {
-    rounding: { label: "Rounding", unit: "u" },
+    rounding: { label: "Rounding", unit: "u", help: "Radius by which the line’s corners are rounded.", also: "radius" },
+  },
+  properties: {
+    points: {
+      label: "Corners",
+      help: "The points it runs through, in per cent of its box: across and down, with semicolons between.",
+      also: "points, path, vertices",
+    },
+    closed: { label: "Closed", help: "Joins the last point to the first, so that it can be filled.", also: "polygon" },
   },
   label: "Line",
   about: "Through two points or more",

@@ -22,8 +22,30 @@ export const shape = defineShape({
     return makePath(`${path.id}@${map.join()}`, mapCommands(map, path.commands));
   },
   numbers: {
-    "view.width": { label: "Drawn for", unit: "" },
-    "view.height": { label: "by", unit: "" },
+    "view.width": {
+      label: "Drawn for",
+      unit: "",
+      help: "Width of the box that the path data are drawn in.",
+      also: "view box",
+    },
+    "view.height": {
+      label: "by",
+      unit: "",
+      help: "Height of the box that the path data are drawn in.",
+      also: "view box",
+    },
+  },
+  properties: {
+    d: {
+      label: "Path data",
+      help: "The outline as SVG path data, copied from any drawing program.",
+      also: "svg, vector, bezier",
+    },
+    fit: {
+      label: "In its box",
+      help: "Stretched: it fills the box. In proportion: it keeps its own proportions.",
+      also: "aspect ratio",
+    },
   },
   label: "Shape",
   about: "Any outline, from path data",

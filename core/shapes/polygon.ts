@@ -11,8 +11,13 @@ export const shape = defineShape({
   outline: ({ sides, rounding }, { width, height }) =>
     polylinePath(starPoints(width, height, sides, undefined), true, rounding),
   numbers: {
-    sides: { label: "Sides", unit: "" },
-    rounding: { label: "Rounding", unit: "u" },
+    sides: {
+      label: "Sides",
+      unit: "",
+      help: "How many equal sides it has: 3 is a triangle, 6 a hexagon.",
+      also: "triangle, hexagon",
+    },
+    rounding: { label: "Rounding", unit: "u", help: "Radius by which its corners are rounded.", also: "radius" },
   },
   label: "Polygon",
   about: "With equal sides",

@@ -20,9 +20,19 @@ export const shape = defineShape({
     return ring.inner === 1 ? arcPath(width, height, from, sweep) : undefined;
   },
   numbers: {
-    inner: { label: "Hole", unit: "%" },
-    from: { label: "From", unit: "°" },
-    sweep: { label: "Runs", unit: "°" },
+    inner: {
+      label: "Hole",
+      unit: "%",
+      help: "How large the hole is: 0 is a disc, 100 leaves nothing.",
+      also: "donut, inner radius, thickness",
+    },
+    from: { label: "From", unit: "°", help: "Where the ring begins: 0 is at the top, clockwise.", also: "start angle" },
+    sweep: {
+      label: "Sweep",
+      unit: "°",
+      help: "How far it runs clockwise: 360 is a whole ring. Animate it for a dial.",
+      also: "arc, pie, progress, end angle",
+    },
   },
   label: "Ring",
   about: "A ring, part of one, or a sector",

@@ -12,9 +12,14 @@ export const shape = defineShape({
   outline: ({ points, inner, rounding }, { width, height }) =>
     polylinePath(starPoints(width, height, points, inner), true, rounding),
   numbers: {
-    points: { label: "Points", unit: "" },
-    inner: { label: "Inner", unit: "%" },
-    rounding: { label: "Rounding", unit: "u" },
+    points: { label: "Points", unit: "", help: "How many points the star has." },
+    inner: {
+      label: "Inner",
+      unit: "%",
+      help: "Inner radius in per cent of the outer one: less makes sharper points.",
+      also: "inner radius, depth",
+    },
+    rounding: { label: "Rounding", unit: "u", help: "Radius by which its points are rounded.", also: "radius" },
   },
   label: "Star",
   about: "With points",

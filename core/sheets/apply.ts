@@ -1,5 +1,5 @@
 import { withCell, type CellChange, type SheetChanges } from "./changes";
-import { putBehind } from "./order";
+import { newRows, putBehind, withAdded } from "./order";
 import { cellOf, type Cells } from "./row";
 
 interface Row {
@@ -21,21 +21,9 @@ export function applied<R extends Row>(
     if (row && next && "cells" in next) byId.set(row.id, { ...row, cells: next.cells });
   }
   let order = rows.map(({ id }) => id).filter((id) => byId.has(id));
-  // Those that follow each other are put in together: a table of thousands is not sorted in row by row.
-  for (let i = 0; i < add.length;) {
-    const run = [add[i]!];
-    while (add[i + run.length]?.after === run.at(-1)!.id) run.push(add[i + run.length]!);
-    const news = run.filter(({ id }) => !byId.has(id));
-    for (const { id, cells: own } of news) byId.set(id, fresh(id, own));
-    const { after } = run[0]!;
-    const anchor = after !== undefined && !byId.has(after) ? order.at(-1) : after;
-    order = putBehind(
-      order,
-      news.map(({ id }) => id),
-      anchor,
-    );
-    i += run.length;
-  }
+  const news = newRows(order, add);
+  for (const { id, cells: own } of news) byId.set(id, fresh(id, own));
+  order = withAdded(order, news);
   if (move) {
     const moving = move.rows.filter((id) => byId.has(id));
     order = putBehind(order, moving, move.after);

@@ -40,3 +40,33 @@ export function withCell(
   const { [column]: _, ...rest } = cells;
   return { cells: to === undefined ? rest : { ...rest, [column]: to } };
 }
+
+/** Cells that one request carries at most; the server counts values. */
+const mostCellsAtOnce = 8000;
+
+/**
+ * Changes as they may be sent, one after the other: a table of very many cells goes in parts. Cells come first and what
+ * becomes of rows last, as if they were one.
+ */
+export function inParts(changes: SheetChanges, most = mostCellsAtOnce): SheetChanges[] {
+  const { cells, add, remove, move } = changes;
+  const held = cells.length + add.reduce((sum, row) => sum + 1 + Object.keys(row.cells).length, 0);
+  if (held <= most) return [changes];
+  const parts: SheetChanges[] = [];
+  for (let i = 0; i < cells.length; i += most) parts.push({ cells: cells.slice(i, i + most), add: [], remove: [] });
+  if (remove.length > 0) parts.push({ cells: [], add: [], remove });
+  let [rows, filled]: [SheetChanges["add"], number] = [[], 0];
+  const close = () => {
+    if (rows.length > 0) parts.push({ cells: [], add: rows, remove: [] });
+    [rows, filled] = [[], 0];
+  };
+  for (const row of add) {
+    const size = 1 + Object.keys(row.cells).length;
+    if (filled + size > most) close();
+    rows.push(row);
+    filled += size;
+  }
+  close();
+  if (move) parts.push({ cells: [], add: [], remove: [], move });
+  return parts;
+}

@@ -1,3 +1,5 @@
+import { groupBy } from "../group";
+
 /** A row with where it stands; rows are in the order of their places. */
 export interface Placed {
   readonly id: string;
@@ -44,4 +46,43 @@ export function putBehind(order: readonly string[], rows: readonly string[], aft
   while (anchor !== undefined && taken.has(anchor)) anchor = order[order.indexOf(anchor) - 1];
   const at = anchor === undefined ? 0 : rest.indexOf(anchor) + 1;
   return [...rest.slice(0, at), ...rows, ...rest.slice(at)];
+}
+
+/** A row to be put behind another, or first. */
+interface Added {
+  readonly id: string;
+  readonly after?: string | undefined;
+}
+
+/** Those of the rows to be added that are not there yet, each once. */
+export function newRows<A extends Added>(order: readonly string[], add: readonly A[]): A[] {
+  const there = new Set(order);
+  return add.filter(({ id }) => !there.has(id) && there.add(id));
+}
+
+/**
+ * An order with new rows behind those that they name, several behind one in their own order; in one pass, since a table may
+ * have thousands.
+ */
+export function withAdded(order: readonly string[], fresh: readonly Added[]): string[] {
+  const behind = groupBy(fresh, ({ after }) => after ?? "");
+  const known = new Set([...order, ...fresh.map(({ id }) => id)]);
+  const out: string[] = [];
+  const put = (first: string) => {
+    // Each may be followed by others that name it; a stack, since a chain may be as long as the table.
+    const stack = [first];
+    while (stack.length > 0) {
+      const id = stack.pop()!;
+      if (id !== "") out.push(id);
+      for (const row of [...(behind.get(id) ?? [])].reverse()) stack.push(row.id);
+    }
+  };
+  put("");
+  for (const id of order) put(id);
+  // What names a row that has gone meanwhile comes last.
+  const lost = [...behind].flatMap(([after, rows]) => (after === "" || known.has(after) ? [] : rows));
+  for (const { id } of lost) put(id);
+  // Rows that name each other in a ring are behind nothing.
+  const placed = new Set(out);
+  return [...out, ...fresh.map(({ id }) => id).filter((id) => !placed.has(id))];
 }

@@ -1,3 +1,4 @@
+import Papa from "papaparse";
 import { expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { Design } from "../document/design";
@@ -52,8 +53,19 @@ test("a table comes back from CSV as it was written, whatever stands in its cell
 });
 
 test("nothing that is written runs as a formula", () => {
-  for (const cell of ["=1", "+A1", "-A1", "@x", "\t=1"]) expect(harmless(cell)).toBe(`'${cell}`);
+  for (const cell of ["=1", "+A1", "-A1", "@x", "\t=1", " =1", "\n=1", "＝1+1", "＋A1", "－A1", "＠x"])
+    expect(harmless(cell)).toBe(`'${cell}`);
   for (const cell of ["-5", "+3,5", "Ada", "1=1"]) expect(harmless(cell)).toBe(cell);
+});
+
+test("no formula stands alone for a reader that splits at semicolons, tabs or bars either", () => {
+  for (const separator of [";", "\t", "|"]) {
+    const table = { heading: ["A", "B"], rows: [[`x${separator}=1+1`, "y"]] };
+    const text = writeCsv(table);
+    const fields = Papa.parse<string[]>(text.slice(1), { delimiter: separator }).data.flat();
+    expect(fields.filter((field) => /^\s*=/.test(field))).toEqual([]);
+    expect(readCsv(text).table).toEqual(table);
+  }
 });
 
 test.each([
@@ -102,6 +114,15 @@ test("a table is appended, put in place, or changes what it knows again by a key
     was: colours[0],
     to: colours[1],
   });
+});
+
+test("rows of a table that say the same as another are counted, and taken in all the same", () => {
+  const table = { heading: ["Name"], rows: [["Ada"], ["Bo"], ["Bo"], ["Cy"]] };
+  const there = [{ id: newId(), cells: { name: "Ada" } }];
+  const append = takeIn(sheet(there), table, { columns: ["name"], mode: "append" }, newId);
+  expect([append.added, append.doubles]).toEqual([4, 2]);
+  const replace = takeIn(sheet(there), table, { columns: ["name"], mode: "replace" }, newId);
+  expect([replace.added, replace.doubles]).toEqual([4, 1]);
 });
 
 test("what is wrong for its column stays in it, is said, and keeps the row from being made", () => {

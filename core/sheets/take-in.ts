@@ -1,5 +1,7 @@
 import type { Design } from "../document/design";
 import type { House } from "../document/house";
+import { askedFields, sampleValues, textOf } from "../document/values";
+import { isWritten } from "../fields/field";
 import type { Table } from "../table/table";
 import type { SheetChanges } from "./changes";
 import { cellFromText, cellOf, cellText, type Cell, type Cells, type Column } from "./row";
@@ -33,13 +35,39 @@ export function columnCell(design: Design, column: Column, text: string, house: 
   return column === "@length" && Number.isFinite(seconds) ? seconds : text;
 }
 
-/** The changes that take a table into a sheet, and how many rows are new and changed. `newId` makes ids of rows. */
+/** The sample row of a table that is to be filled in elsewhere: a cell for each field that is asked for, in their order. */
+export function sampleCells(design: Design): string[] {
+  const { fields } = sampleValues(design);
+  return askedFields(design).map((field) => textOf(field, fields[field.id] ?? ""));
+}
+
+/** Whether a row of a table is still the sample row that its template came with. */
+function isSampleRow(design: Design, columns: TakingIn["columns"], row: readonly string[]): boolean {
+  const samples = sampleCells(design);
+  const filled = askedFields(design).flatMap((field, i) => {
+    const place = columns.indexOf(field.id as Column);
+    return place < 0 ? [] : [{ field, isSame: (row[place] ?? "").trim() === samples[i]!.trim() }];
+  });
+  return filled.some(({ field }) => isWritten(field) && field.required) && filled.every(({ isSame }) => isSame);
+}
+
+/** How many of these rows say the same as another of them, or as one that is there already. */
+function countDoubles(rows: readonly Cells[], there: readonly Cells[]): number {
+  const print = (cells: Cells) => JSON.stringify(Object.entries(cells).sort(([a], [b]) => (a < b ? -1 : 1)));
+  const seen = new Set(there.map(print));
+  return rows.filter((cells) => seen.has(print(cells)) || !seen.add(print(cells))).length;
+}
+
+/**
+ * The changes that take a table into a sheet, and how many rows are new, changed, left out as samples, and new although
+ * they say the same as another. `newId` makes ids of rows.
+ */
 export function takeIn(
   sheet: { readonly design: Design; readonly house: House; readonly rows: readonly SheetRow[] },
   table: Table,
   { columns, mode, key }: TakingIn,
   newId: () => string,
-): { changes: SheetChanges; added: number; changed: number; removed: number } {
+): { changes: SheetChanges; added: number; changed: number; removed: number; samples: number; doubles: number } {
   const { design, house } = sheet;
   const cellsOf = (row: readonly string[]): Cells => {
     const cells: Record<string, Cell> = {};
@@ -49,7 +77,8 @@ export function takeIn(
     });
     return cells;
   };
-  const read = table.rows.map(cellsOf);
+  const own = table.rows.filter((row) => !isSampleRow(design, columns, row));
+  const read = own.map(cellsOf);
   const keyOf = (cells: Cells) => columnText(design, key!, cellOf(cells, key!), house).trim().toLocaleLowerCase("en");
   const known = new Map<string, SheetRow>();
   if (mode === "update" && key) for (const row of sheet.rows) known.set(keyOf(row.cells), row);
@@ -73,5 +102,16 @@ export function takeIn(
       changes.cells.push({ row: before.id, column, to, ...(was !== undefined && { was }) });
     }
   }
-  return { changes, added: changes.add.length, changed: changed.size, removed: changes.remove.length };
+  const stays = mode === "replace" ? [] : sheet.rows.map(({ cells }) => cells);
+  return {
+    changes,
+    doubles: countDoubles(
+      changes.add.map(({ cells }) => cells),
+      stays,
+    ),
+    added: changes.add.length,
+    changed: changed.size,
+    removed: changes.remove.length,
+    samples: table.rows.length - own.length,
+  };
 }

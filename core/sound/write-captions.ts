@@ -17,10 +17,13 @@ const escaped = (text: string): string => text.replaceAll("&", "&amp;").replaceA
 /** WebVTT of the words, with the instants of those that come one by one. Source: W3C, WebVTT. */
 export function writeWebVtt(captions: readonly TimedWords[]): string {
   const cues = captions.map(({ startS, endS, text, words }, i) => {
-    const timed = words.map((word, k) =>
-      k === 0 ? escaped(word.text) : `<${stamp(word.timeS, ".")}>${escaped(word.text)}`,
-    );
-    const said = words.length > 0 ? timed.join(" ") : escaped(text);
+    // A stamp must lie after all before it: words that come together share one.
+    const timed = words.map((word, k) => {
+      const isLater = k > 0 && stamp(word.timeS, ".") > stamp(words[k - 1]!.timeS, ".");
+      const between = k === 0 ? "" : word.isNewLine ? "\n" : " ";
+      return `${between}${isLater ? `<${stamp(word.timeS, ".")}>` : ""}${escaped(word.text)}`;
+    });
+    const said = words.length > 0 ? timed.join("") : escaped(text);
     return `${i + 1}\n${stamp(startS, ".")} --> ${stamp(endS, ".")}\n${said}\n`;
   });
   return ["WEBVTT\n", ...cues].join("\n");

@@ -1,8 +1,8 @@
 import Papa from "papaparse";
 import type { Table } from "./table";
 
-/** What a spreadsheet would run as a formula. */
-const runs = /^'*[=+\-@\t\r]/;
+/** What a spreadsheet would run as a formula; the wide signs are read as the plain ones by some. */
+const runs = /^'*\s*[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
 /** Numbers begin so as well, and are none. */
 const isNumber = /^[+-]?\d+([.,]\d+)?$/;
 
@@ -44,4 +44,8 @@ export function readCsv(text: string): ReadCsv {
 
 /** A table as CSV in UTF-8 with its mark, so that every spreadsheet reads its letters. */
 export const writeCsv = ({ heading, rows }: Table): string =>
-  `\ufeff${Papa.unparse({ fields: heading.map(harmless), data: rows.map((row) => row.map(harmless)) })}\r\n`;
+  // A reader that splits at semicolons must not find a formula behind one: what has a separator of any kind is quoted.
+  `\ufeff${Papa.unparse(
+    { fields: heading.map(harmless), data: rows.map((row) => row.map(harmless)) },
+    { quotes: (cell: unknown) => /[;\t|]/.test(String(cell)) },
+  )}\r\n`;

@@ -28,10 +28,12 @@ export const encoder = defineEncoder<"key-colour">({
         const notes = [`The key is ${colour}; the nearest colour shown is ${distance.toFixed(2)} away (OKLab).`];
         if (distance < leastKeyDistance) {
           const better = best.distance > distance ? ` ${best.colour} would be farther away.` : "";
-          notes.push(`That is too near: a keyer may take parts of the graphic away.${better}`);
+          notes.push(`The key colour is too close to the graphic: a keyer may remove parts of it.${better}`);
         }
         if (shown.halfClear > muchHalfClear)
-          notes.push("Half-clear parts stand firmer than designed: a keyer can’t tell them from the ground.");
+          notes.push(
+            "Half-transparent parts are more opaque than designed, because a keyer can’t tell them from the key colour.",
+          );
         return { ground: colour, notes };
       },
       (picture) => shown.add(picture),

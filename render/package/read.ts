@@ -5,7 +5,7 @@ import { dirname, join } from "node:path";
 import { Writable } from "node:stream";
 import { TextDecoder } from "node:util";
 import { ERR_UNSAFE_FILENAME, ZipReader, type FileEntry } from "@zip.js/zip.js";
-import { depthOf } from "@/core/document/depth";
+import { jsonSizeOf } from "@/core/document/depth";
 import type { Package } from "@/core/document/package";
 import { parsePackage } from "@/core/package/parse";
 import { HandleReader } from "../zip-files";
@@ -33,7 +33,7 @@ export async function readPackage(zip: string, folder: string): Promise<ReadPack
   try {
     const entries = await entriesOf(new ZipReader(new HandleReader(handle), { checkOverlappingEntry: true }));
     const document = entries.get(documentPlace);
-    if (!document) throw new PackageError(`This is no design package: there is no ${documentPlace} in it.`);
+    if (!document) throw new PackageError(`This is not a design package: it has no ${documentPlace}.`);
     if (document.uncompressedSize > most.documentBytes) throw new PackageError("Its document is too large.");
     for (const entry of entries.values()) await unpack(entry, join(folder, entry.filename));
     const read = await readDocument(join(folder, documentPlace));
@@ -43,8 +43,8 @@ export async function readPackage(zip: string, folder: string): Promise<ReadPack
     if (error instanceof PackageError || isOfTheDisk(error)) throw error;
     throw new PackageError(
       (error as Error).message === ERR_UNSAFE_FILENAME
-        ? "A name in it leads out of its folder: that has no place in a design package."
-        : "This is no sound zip: it may be cut off or damaged.",
+        ? "A file name in it points outside its folder, which is not allowed in a design package."
+        : "The zip is damaged or cut off.",
     );
   } finally {
     await handle.close();
@@ -117,7 +117,7 @@ async function readDocument(path: string): Promise<Package> {
   let read: unknown;
   try {
     const bytes = await readFile(path);
-    if (depthOf(bytes) > mostDepth) throw new PackageError("Its document is nested too deeply.");
+    if (jsonSizeOf(bytes).depth > mostDepth) throw new PackageError("Its document is nested too deeply.");
     read = JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch (error) {
     if (error instanceof PackageError) throw error;

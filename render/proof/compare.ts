@@ -4,8 +4,8 @@ import type { Box } from "@/core/geometry/box";
 import type { ProofJob } from "../outputs/define";
 import type { PaintedFrames } from "../painted";
 import { around } from "../png";
-import { differenceOf } from "./difference";
-import { edgeAllowance, type Tolerance } from "./tolerances";
+import { detailOf, differenceOf } from "./difference";
+import { detailAllowance, edgeAllowance, type Tolerance } from "./tolerances";
 
 /** What lies under the graphic at each of the chosen frames, as RGBA of the whole picture. */
 export type Grounds = ((picture: number) => Uint8Array) | undefined;
@@ -62,11 +62,15 @@ export async function compareFrames(
     const painted = await frames.again(job.plan.frames[frame]!);
     const { painted: wanted, bounds } = changed(await asSized(job, painted));
     widenRange(alpha, actual);
-    const found = differenceOf({ actual, painted: wanted, under: grounds?.(i), bounds, format: size });
+    const under = grounds?.(i);
+    const found = differenceOf({ actual, painted: wanted, under, bounds, format: size });
     const edges = edgeAllowance(bounds.width * bounds.height);
-    if (found.meanError > tolerance.colour + edges) faults.push(`frame ${frame} differs from the painted one`);
+    const detail = detailAllowance(tolerance, detailOf({ painted: wanted, under, bounds, format: size }));
+    const base = tolerance.colour + edges;
+    if (found.lumaError > base + detail.luma || found.chromaError > base + detail.chroma)
+      faults.push(`frame ${frame} differs from the painted one`);
     if (found.outsideError > tolerance.outside) faults.push(`frame ${frame} differs beside the graphic`);
-    if (found.alphaError > tolerance.alpha + edges) faults.push(`the see-through part of frame ${frame} is lost`);
+    if (found.alphaError > tolerance.alpha + edges) faults.push(`the transparent part of frame ${frame} is lost`);
     instants.push({ frame, meanError: found.meanError, maxError: found.maxError });
   }
   return { faults, instants, alpha };

@@ -8,10 +8,29 @@ const { abs, max } = Math;
 export interface Difference {
   /** Inside the graphic's bounds: luma by pixel, chroma by two by two pixels, the larger of the two. */
   readonly meanError: number;
+  readonly lumaError: number;
+  readonly chromaError: number;
   readonly maxError: number;
   /** Everywhere else, where only the ground may be, or nothing. */
   readonly outsideError: number;
   readonly alphaError: number;
+}
+
+/** A plane of levels, and how far each is from the four around it, on the average. */
+function detailIn(plane: Float32Array, width: number, height: number): number {
+  let sum = 0;
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      sum += abs(plane[i]! - (plane[i - 1]! + plane[i + 1]! + plane[i - width]! + plane[i + width]!) / 4);
+    }
+  }
+  return sum / max(1, width * height);
+}
+
+/** How much fine detail a picture has, in levels of 255: of luma pixel by pixel, of chroma over two by two pixels. */
+export interface Detail {
+  readonly luma: number;
+  readonly chroma: number;
 }
 
 interface Compared {
@@ -24,6 +43,34 @@ interface Compared {
   readonly format: Pick<Format, "width" | "height">;
 }
 
+/**
+ * The detail of a painted picture over its ground, or over black. Grain, small type and edges have much of it, plain panels
+ * none; an edge between strong colours has more of it than one to black.
+ */
+export function detailOf({ painted, under, bounds, format }: Omit<Compared, "actual">): Detail {
+  const { width, height } = bounds;
+  const luma = new Float32Array(width * height);
+  const [across, down] = [(width + 1) >> 1, (height + 1) >> 1];
+  const [blue, red] = [new Float32Array(across * down), new Float32Array(across * down)];
+  for (let y = 0, at = 0, i = 0; y < height; y++) {
+    let ground = ((bounds.y + y) * format.width + bounds.x) * 4;
+    for (let x = 0; x < width; x++, at += 4, ground += 4, i++) {
+      const alpha = painted[at + 3]! / 255;
+      const kept = under ? 1 - alpha : 0;
+      const r = painted[at]! * alpha + (under ? under[ground]! * kept : 0);
+      const g = painted[at + 1]! * alpha + (under ? under[ground + 1]! * kept : 0);
+      const b = painted[at + 2]! * alpha + (under ? under[ground + 2]! * kept : 0);
+      const own = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+      const block = (y >> 1) * across + (x >> 1);
+      luma[i] = own;
+      blue[block]! += (b - own) / 1.8556 / 4;
+      red[block]! += (r - own) / 1.5748 / 4;
+    }
+  }
+  const chroma = max(detailIn(blue, across, down), detailIn(red, across, down));
+  return { luma: detailIn(luma, width, height), chroma };
+}
+
 export function differenceOf(compared: Compared): Difference {
   const { bounds } = compared;
   const inside = insideOf(compared);
@@ -31,6 +78,8 @@ export function differenceOf(compared: Compared): Difference {
   const thousandth = (value: number) => Math.round(value * 1000) / 1000;
   return {
     meanError: thousandth(max(inside.luma, inside.chroma) / pixels),
+    lumaError: thousandth(inside.luma / pixels),
+    chromaError: thousandth(inside.chroma / pixels),
     maxError: Math.round(inside.most),
     alphaError: thousandth(inside.alpha / pixels),
     outsideError: thousandth(outsideOf(compared)),

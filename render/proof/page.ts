@@ -51,6 +51,6 @@ export async function provePage(job: ProofJob, frames: PaintedFrames): Promise<P
   return {
     ...{ width, height, frames: plan.frames.length, rate: `${plan.fps.num}/${plan.fps.den}` },
     ...{ durationS: playable.lengthS, sound: false, alpha: { min: 0, max: 255 }, instants },
-    ...{ passed: faults.length === 0, faults, notes: [] },
+    ...{ passed: faults.length === 0, faults, notes: [...(job.made?.notes ?? [])] },
   };
 }

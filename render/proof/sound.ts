@@ -1,23 +1,20 @@
 import { runFfmpeg } from "../ffmpeg";
 import type { ProofJob } from "../outputs/define";
-import { soundGraph } from "../sound";
+import type { ClipSound, SoundMix } from "../sound";
 import { lengthToleranceS, soundTolerance } from "./tolerances";
 
 const rate = 8000;
-const raw = ["-ac", "1", "-ar", String(rate), "-f", "f32le", "pipe:1"];
 /** Strength below which nobody hears anything, of 1. */
 const silence = 0.0005;
 /** Samples between two readings of how strong the sound is, and readings that it may be off at most. */
 const step = rate / 100;
 const mostSteps = 25;
-
-const samplesOf = (bytes: Buffer): Float32Array =>
-  new Float32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + (bytes.length & ~3)));
+/** Two sounds are only compared where so much of them overlaps: the rest of a short clip says nothing. */
+const leastOverlap = 2 / 3;
 
 /** Decodes the sound from end to end: what is not as it was asked of its length, its level and its place in time. */
 export async function proveSound(job: ProofJob, seconds: number): Promise<string[]> {
-  const { signal } = job;
-  const found = samplesOf(await runFfmpeg(["-i", job.file, "-map", "0:a:0", ...raw], { signal }));
+  const found = mono(await decoded(["-i", job.file], job.signal));
   const heardS = found.length / rate;
   const faults: string[] = [];
   if (Math.abs(heardS - seconds) >= lengthToleranceS)
@@ -26,16 +23,75 @@ export async function proveSound(job: ProofJob, seconds: number): Promise<string
   return wanted ? [...faults, ...soundFaults(found, wanted)] : faults;
 }
 
-/** The same sound as it should be, mixed again from its sources. */
-async function wantedSound(job: ProofJob, seconds: number): Promise<Float32Array | undefined> {
-  const { sound, footage, signal } = job;
-  const inputs: string[] = [];
-  if (sound) inputs.push("-i", sound.file);
-  const under = footage?.sound ? inputs.length / 2 : undefined;
-  if (under !== undefined) inputs.push("-stream_loop", "-1", "-vn", "-i", footage!.file);
-  const graph = soundGraph({ own: sound && { sound, input: 0 }, footage: under }, seconds);
-  if (graph === undefined) return undefined;
-  return samplesOf(await runFfmpeg([...inputs, "-filter_complex", graph, "-map", "[sound]", ...raw], { signal }));
+/**
+ * The sound as it should be, in one channel: what was uploaded, decoded by itself and added up here. Nothing of the chain
+ * that mixed the clip is used, or a fault of it would prove itself.
+ */
+async function wantedSound({ sound, footage, signal }: ProofJob, seconds: number): Promise<Float32Array | undefined> {
+  if (!sound && !footage?.sound) return undefined;
+  const wanted = new Float32Array(Math.round(seconds * rate));
+  if (sound) {
+    const { parts, leadS, periodS, times } = sound.mixedFrom ?? whole(sound, seconds);
+    for (const { sound: own, startS, lengthS } of parts) {
+      const source = mono(await decoded(["-i", own.file], signal));
+      const from = Math.round(own.fromS * rate);
+      const until = Math.round(Math.min(own.untilS, own.fromS + lengthS) * rate);
+      const heard = source.subarray(from, until).map((sample) => sample * own.gain);
+      for (let showing = 0; showing < times; showing++)
+        addAt(wanted, heard, Math.round((leadS + startS + showing * periodS) * rate));
+    }
+  }
+  if (footage?.sound) {
+    // What footage lacks where it starts again is silence, so that its sound keeps its place.
+    const again = ["-stream_loop", "-1", "-vn", "-t", seconds.toFixed(6), "-i", footage.file];
+    const gaps = "aresample=async=1:min_hard_comp=0.005:first_pts=0";
+    addAt(wanted, mono(await decoded(again, signal, [gaps])), 0);
+  }
+  return wanted;
+}
+
+const whole = (sound: ClipSound, lengthS: number): SoundMix => ({
+  ...{ parts: [{ sound, startS: 0, lengthS }], leadS: 0, periodS: lengthS, times: 1 },
+});
+
+interface Decoded {
+  readonly samples: Float32Array;
+  readonly channels: number;
+}
+
+/** Samples of a file's first sound as they are, channel by channel in turn. Throws EncodeError. */
+async function decoded(
+  input: readonly string[],
+  signal: AbortSignal | undefined,
+  filters: readonly string[] = [],
+): Promise<Decoded> {
+  // More than two channels are heard on two; one stays one.
+  const heard = ["-af", ["aformat=channel_layouts=mono|stereo", ...filters].join()];
+  const wav = ["-map", "0:a:0", ...heard, "-ar", String(rate), "-c:a", "pcm_f32le", "-f", "wav", "-bitexact", "pipe:1"];
+  const bytes = await runFfmpeg([...input, ...wav], { signal });
+  const at = bytes.indexOf("data", 12, "latin1");
+  if (at < 0) return { samples: new Float32Array(), channels: 1 };
+  const body = bytes.subarray(at + 8);
+  const samples = new Float32Array(body.buffer.slice(body.byteOffset, body.byteOffset + (body.length & ~3)));
+  return { samples, channels: Math.max(1, bytes.readUInt16LE(22)) };
+}
+
+/** The mean of the channels: of one channel that is heard on both sides, that channel. */
+function mono({ samples, channels }: Decoded): Float32Array {
+  if (channels === 1) return samples;
+  const one = new Float32Array(Math.floor(samples.length / channels));
+  for (let i = 0; i < one.length; i++) {
+    let sum = 0;
+    for (let channel = 0; channel < channels; channel++) sum += samples[i * channels + channel]!;
+    one[i] = sum / channels;
+  }
+  return one;
+}
+
+/** Adds one sound to another from a sample on; what would go beyond the end is left out. */
+function addAt(into: Float32Array, sound: Float32Array, from: number): void {
+  const count = Math.min(sound.length, into.length - from);
+  for (let i = Math.max(0, -from); i < count; i++) into[from + i] = into[from + i]! + sound[i]!;
 }
 
 /** What two sounds differ in: how strong they are, and when. */
@@ -67,6 +123,7 @@ const mean = (values: Float64Array): number =>
 
 /** By how many readings `found` must be moved forward to differ least from `wanted`; 0 where all fit alike. */
 function bestShift(found: Float64Array, wanted: Float64Array): number {
+  const most = Math.min(mostSteps, Math.floor(Math.min(found.length, wanted.length) * (1 - leastOverlap)));
   const differs = (shift: number): number => {
     let [sum, count] = [0, 0];
     for (let i = Math.max(0, -shift); i < Math.min(wanted.length, found.length - shift); i++, count++)
@@ -76,7 +133,7 @@ function bestShift(found: Float64Array, wanted: Float64Array): number {
   let best = 0;
   // Even sounds fit nearly everywhere: another place must be clearly better.
   let least = differs(0) * 0.9;
-  for (let shift = -mostSteps; shift <= mostSteps; shift++) {
+  for (let shift = -most; shift <= most; shift++) {
     const now = differs(shift);
     if (now < least) [best, least] = [shift, now];
   }

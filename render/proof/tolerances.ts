@@ -1,4 +1,5 @@
 import type { OutputKind } from "@/core/outputs/output";
+import type { Detail } from "./difference";
 
 /** Largest mean differences that coding alone explains, in levels of 255. */
 export interface Tolerance {
@@ -34,6 +35,14 @@ export const fittedExtra: Tolerance = { colour: 14, alpha: 8, outside: 4 };
 
 /** A coder spends its worst error on edges; in a small graphic there is little else. `pixels` is its area. */
 export const edgeAllowance = (pixels: number): number => 40 / Math.sqrt(Math.max(1, pixels));
+
+/**
+ * What fine detail costs a coder that leaves some of it out, of luma and of chroma: an error of about a third of the
+ * detail, where a blurred or wrong picture is off by all of it. Chroma may suffer from either. Kinds that lose nothing are
+ * allowed nothing. `detail` is in levels of 255.
+ */
+export const detailAllowance = ({ colour }: Tolerance, { luma, chroma }: Detail): Detail =>
+  colour > 1 ? { luma: luma / 3, chroma: Math.max(luma, chroma) / 3 } : { luma: 0, chroma: 0 };
 
 /** Seconds by which a stream may differ in length: sound comes in packets of 1024 samples, which are never cut. */
 export const lengthToleranceS = 0.06;

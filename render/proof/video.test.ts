@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import type { MadeOutput } from "@/core/outputs/output";
 import { planClip } from "@/core/sample/clip";
 import { prepareScene, type Scene } from "@/core/scene";
@@ -14,8 +14,6 @@ import { encoders } from "../outputs/kinds";
 import type { Encoder } from "../outputs/define";
 
 const noPictures = async () => Promise.reject(new Error("no pictures here"));
-
-jest.setTimeout(120_000);
 
 const fps = { num: 25, den: 1 };
 const output: MadeOutput = { id: "o", name: "o", kind: "vp9-alpha", fps };
@@ -88,7 +86,7 @@ describe("a proof finds", () => {
     const opaque = await changed("opaque.webm", "-vf", "format=yuv420p", ...again);
     const proof = await proveAs(await sceneOf("Ada Fernsby"), opaque);
     expect(proof.passed).toBe(false);
-    expect(proof.faults.join()).toContain("the see-through part of frame 12 is lost");
+    expect(proof.faults.join()).toContain("the transparent part of frame 12 is lost");
   });
   test("colours that are off by what a wrong matrix would shift", async () => {
     const shifted = await changed("shifted.webm", "-vf", "format=yuva420p,lutyuv=u=val+14", ...again);

@@ -17,7 +17,6 @@ const sources = [
   "public",
   "package-lock.json",
   "next.config.ts",
-  "proxy.ts",
 ];
 
 /** What runs beside the pages: the worker, the command line, and what prepares and parses. */
@@ -29,6 +28,7 @@ const programs = [
   "server/files/parse/program.ts",
 ];
 const programSources = [
+  "app/api/",
   "cli",
   "contract",
   "core",
@@ -85,14 +85,36 @@ async function buildPages() {
     throw new StartError(`The pages could not be built:\n${stdout.slice(-3000)}\n${stderr.slice(-3000)}`);
 }
 
+/** A program keeps its path in the bundle's folder. */
+const asEntry = (program) => ({ in: program, out: program.replace(/\.ts$/, "") });
+
+/** Writes a module that holds what the web process needs beside the pages: the handlers of all paths of the API. Answers its path. */
+function writeRoutes() {
+  const folders = [...files("app/api/")]
+    .filter((file) => file.endsWith("/route.ts"))
+    .map(dirname)
+    .sort();
+  const lines = [
+    ...folders.map((folder, i) => `import * as path${i} from "@/${folder}/route";`),
+    "export const routes = {",
+    ...folders.map((folder, i) => `  ${JSON.stringify(folder.replace(/^app/, ""))}: path${i},`),
+    "};",
+    'export { foreignHost, isOwnHost } from "@/server/auth/origin";',
+    'export { memberOf } from "@/server/auth/session";',
+  ];
+  const file = ".next/routes.ts";
+  writeFileSync(file, `${lines.join("\n")}\n`);
+  return file;
+}
+
 /** Bundles what runs beside the pages, so that nothing of ours is translated while it runs. */
 async function buildPrograms() {
   // Only there once the packages are.
   const { build } = await import("esbuild");
   rmSync(programFolder, { recursive: true, force: true });
   await build({
-    entryPoints: programs,
-    ...{ outdir: programFolder, outbase: ".", outExtension: { ".js": ".mjs" } },
+    entryPoints: [...programs.map(asEntry), { in: writeRoutes(), out: "api" }],
+    ...{ outdir: programFolder, outExtension: { ".js": ".mjs" } },
     ...{ bundle: true, splitting: true, packages: "external", platform: "node", format: "esm", target: "node20" },
     logLevel: "silent",
   })

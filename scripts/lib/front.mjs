@@ -1,6 +1,12 @@
 import { Server } from "node:http";
-import { listed, senderOf } from "./sender.mjs";
-import { callerOf, ofAddress, takeTurn } from "./turns.mjs";
+import compression from "compression";
+import { listed, senderOf, writeDown } from "./sender.mjs";
+import { readBuilt, serve } from "./direct.mjs";
+import { keepPace, mostBytes, takeIn } from "./bodies.mjs";
+import { addConnection, endStalled, keepConnection } from "./connections.mjs";
+import { answerPage } from "./kept-pages.mjs";
+import { keepPolicy } from "./policy.mjs";
+import { callerOf, isKnown, isProbe, ofAddress, streams, takeTurn } from "./turns.mjs";
 
 /*
  * Loaded into the web process before anything else. It ends with the start that made it; and what comes in passes here
@@ -47,11 +53,19 @@ const guards = (url) => ({
   "Content-Security-Policy": `${url.startsWith("/_next/") ? "" : "default-src 'none'; "}frame-ancestors 'none'`,
 });
 
+/** For so long after a connection could not be had. */
+const awayMs = 15_000;
+
 /** Adds what is missing right before the heading goes out. */
 function guarded(response, url) {
   const { writeHead } = response;
   response.writeHead = function (...args) {
     for (const [name, value] of Object.entries(guards(url))) if (!this.hasHeader(name)) this.setHeader(name, value);
+    // A page that fell because the database was busy or away is no fault of ours: it may be asked for again.
+    if (args[0] === 500 && Date.now() - (globalThis.rubrickDatabaseAwayMs ?? 0) < awayMs) {
+      args[0] = 503;
+      this.setHeader("Retry-After", "5");
+    }
     return writeHead.apply(this, args);
   };
 }
@@ -66,17 +80,64 @@ function takeTurns(address, call, go) {
   if (!takeTurn(caller, most, call, next)) late();
 }
 
+/** Lets a call in with its body, as soon as that is there and its turn has come. */
+function letIn(address, { request, response }, go) {
+  const enter = (whole) => {
+    keepConnection(request, response);
+    endStalled(request, response);
+    takeTurns(address, { request, response }, () => go(whole));
+  };
+  if (isProbe(request)) return go(request);
+  if (streams(request)) {
+    keepPace({ request, response });
+    return enter(request);
+  }
+  const hangUp = (reason) => {
+    // What is still to come of it would be read as the next request.
+    response.setHeader("Connection", "close");
+    response.once("finish", () => setTimeout(() => request.socket.destroy(), 1000).unref());
+    refuse(response, reason);
+  };
+  takeIn({ request, response }, isKnown(request) ? mostBytes.known : mostBytes.stranger, enter, hangUp);
+}
+
+/** What the build has for us: what serves calls past the pages, and under which names we are reached. */
+const { routes, isOwnHost, foreignHost, memberOf } = await readBuilt();
+const direct = serve(routes);
+const packed = compression();
+const signedIn = ({ headers }) => memberOf({ headers: new Headers({ cookie: headers.cookie ?? "" }) });
+
+/** Headings must have come by then; how long a body may take is said above. */
+const headersMs = 10_000;
+
 const { emit } = Server.prototype;
 Server.prototype.emit = function (event, ...rest) {
+  if (event === "connection") {
+    this.headersTimeout = headersMs;
+    this.requestTimeout = 0;
+    addConnection(rest[0], trusted);
+  }
   if (event !== "request") return emit.call(this, event, ...rest);
   const [request, response] = rest;
   const { headers, socket } = request;
   const address = senderOf(socket.remoteAddress, headers["x-forwarded-for"], trusted);
-  headers["x-rubrick-address"] = address;
-  headers["x-forwarded-for"] = address;
+  writeDown(request, "x-rubrick-address", address);
+  writeDown(request, "x-forwarded-for", address);
   guarded(response, request.url);
+  // Turns, bodies and connections each look out for its end, beside those who answer it.
+  response.setMaxListeners(30);
+  const isCall = request.url.startsWith("/api/");
   const fault = faultOf(request);
   if (fault) refuse(response, fault);
-  else takeTurns(address, { request, response }, () => emit.call(this, event, request, response));
+  else if (isCall) letIn(address, { request, response }, (whole) => direct(whole, response));
+  else if (!isOwnHost(headers.host)) refuse(response, [421, "host", foreignHost]);
+  else {
+    const nonce = keepPolicy(request, response);
+    letIn(address, { request, response }, (whole) => {
+      const render = () => emit.call(this, event, whole, response);
+      const show = () => void answerPage(whole, response, { nonce, memberOf: signedIn, render });
+      packed(whole, response, nonce === undefined ? render : show);
+    });
+  }
   return true;
 };

@@ -5,7 +5,7 @@ import { StartError, say } from "./say.mjs";
 
 /** Debian packages by the program that shows they are there. */
 const forRunning = { mariadbd: "mariadb-server", ffmpeg: "ffmpeg", gifsicle: "gifsicle" };
-const forTesting = { ...forRunning, chromium: "chromium" };
+const forTesting = { ...forRunning, chromium: "chromium", mediainfo: "mediainfo", mkvmerge: "mkvtoolnix" };
 
 const onPath = (program) =>
   [...(process.env.PATH ?? "").split(":"), "/usr/sbin"].some((folder) => existsSync(`${folder}/${program}`));

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
-import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from "node:fs";
+import { existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statfsSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { alive, runChild, startChild, stopProcess } from "./processes.mjs";
 import { freePort, ownFolder, writeWhole } from "./settings.mjs";
 import { StartError, say } from "./say.mjs";
@@ -20,7 +20,7 @@ function socketFolder(root, user) {
   const owner = lstatSync(folder);
   // Where everybody may make folders, one that is somebody else's may be there already.
   if (folder !== near && (!owner.isDirectory() || ![process.getuid?.(), user?.uid].includes(owner.uid))) {
-    throw new StartError(`${folder} belongs to somebody else. Take it away, then start again.`);
+    throw new StartError(`${folder} belongs to another user. Remove it, then start again.`);
   }
   ownFolder(folder);
   return folder;
@@ -50,7 +50,7 @@ export async function startDatabase(instance) {
   const log = join(root, "mariadb.log");
   const sql = join(run, "opening.sql");
   await endServersOf(data);
-  if (!existsSync(join(data, "mysql"))) await makeData(data, user, asUser);
+  if (!existsSync(join(data, "mysql"))) await makeData(data, { user, asUser, temporary });
   ownFolder(data);
   settings.databasePort = await freePort(settings.databasePort);
   save();
@@ -66,11 +66,13 @@ export async function startDatabase(instance) {
       `--pid-file=${join(run, "mariadb.pid")}`,
     ],
     ...[`--port=${settings.databasePort}`, "--bind-address=127.0.0.1", `--tmpdir=${temporary}`, `--log-error=${log}`],
-    ...[`--init-file=${sql}`, `--secure-file-priv=${temporary}`, "--skip-name-resolve", "--local-infile=0"],
+    ...[`--secure-file-priv=${temporary}`, "--skip-name-resolve", "--local-infile=0"],
     ...["--skip-symbolic-links", "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci"],
   ];
+  // What it does before it listens is read until it has listened once: then the file goes, with the passwords in it.
+  const opening = () => (existsSync(sql) ? [`--init-file=${sql}`] : []);
   const server = new Supervised("database", { pidFile, log }, () =>
-    startChild("mariadbd", args, { stdio: "ignore", env: path, ...user }),
+    startChild("mariadbd", [...args, ...opening()], { stdio: "ignore", env: path, ...user }),
   );
   server.launch();
   const ping = ["--no-defaults", `--socket=${socket}`, "--connect-timeout=2", "ping"];
@@ -84,18 +86,36 @@ export async function startDatabase(instance) {
     }
     await pause(100);
   }
+  rmSync(sql, { force: true });
   return server;
 }
 
+/** Megabytes that a fresh database takes, and some room to work in. */
+const leastMb = 300;
+
 /** A data folder of its own, made beside its place: cut off in the middle, it is made anew the next time. */
-async function makeData(data, user, asUser) {
+async function makeData(data, { user, asUser, temporary }) {
   say("Preparing the database …");
+  const { bavail, bsize } = statfsSync(dirname(data));
+  const freeMb = Math.floor((bavail * bsize) / 2 ** 20);
+  if (freeMb < leastMb) {
+    throw new StartError(
+      `The disk of ${dirname(data)} has ${freeMb} MB free; the database alone needs ${leastMb} MB. Free some space, or choose another folder: RUBRICK_FOLDER=/elsewhere npm start`,
+    );
+  }
+  giveTo(user, temporary);
   const made = `${data}.new`;
   for (const old of [made, data]) rmSync(old, { recursive: true, force: true });
   giveTo(user, ownFolder(made));
   const args = ["--no-defaults", `--datadir=${made}`, "--auth-root-authentication-method=normal", "--skip-test-db"];
-  const { status, stderr } = await runChild("mariadb-install-db", [...args, ...asUser], { env: path, ...user });
-  if (status !== 0) throw new StartError(`MariaDB could not be set up: ${stderr.trim().split("\n").pop()}`);
+  // Its own folder for what passes: that of whoever starts may be closed to the database's user.
+  const env = { ...path, TMPDIR: temporary };
+  const { status, stderr } = await runChild("mariadb-install-db", [...args, ...asUser], { env, ...user });
+  if (status !== 0) {
+    const lines = stderr.trim().split("\n");
+    const errors = lines.filter((line) => /error/i.test(line) && !/Aborting/.test(line));
+    throw new StartError(`MariaDB could not be set up: ${(errors.length > 0 ? errors : lines).slice(-3).join(" ")}`);
+  }
   renameSync(made, data);
 }
 

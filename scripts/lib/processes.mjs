@@ -1,5 +1,6 @@
 import { spawn } from "node:child_process";
-import { readFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
+import { getPriority, setPriority } from "node:os";
 
 /** Everything that this start has started and that has not ended yet, so that nothing outlives it. */
 const running = new Set();
@@ -54,6 +55,39 @@ export function startChild(command, args, options) {
   child.once("exit", over);
   child.once("error", over);
   return child;
+}
+
+const nicest = 19;
+const longestPauseMs = 10_000;
+/**
+ * Lets a started process and all that it starts itself stand back behind us. Where the kernel shares processor time
+ * between sessions, a process's niceness counts within its own session only, so the session gets it as well. Every
+ * session begins at 0, whatever ours has, and ours may have none to be asked for. Source: sched(7), “The autogroup
+ * feature”.
+ */
+export function standBack(pid, niceness) {
+  if (!pid || niceness === 0) return;
+  try {
+    setPriority(pid, Math.min(nicest, getPriority() + niceness));
+  } catch {
+    return; // It has ended meanwhile.
+  }
+  setGroupNiceness(pid, Math.min(nicest, niceness));
+}
+
+/**
+ * Without the right to administer the system, one session in a tenth of a second gets its niceness, of all there are:
+ * it is said again, ever more slowly, until it is taken.
+ */
+function setGroupNiceness(pid, niceness, pauseMs = 100) {
+  try {
+    writeFileSync(`/proc/${pid}/autogroup`, String(niceness));
+  } catch (error) {
+    // Anything else: it has ended meanwhile, or this kernel shares between processes alone.
+    if (error.code !== "EAGAIN") return;
+    const next = Math.min(longestPauseMs, pauseMs * 1.2);
+    setTimeout(setGroupNiceness, pauseMs * (1 + Math.random()), pid, niceness, next).unref();
+  }
 }
 
 /** Runs a command to its end; answers its status and what it wrote. */

@@ -17,3 +17,12 @@ export function senderOf(socketAddress, forwardedFor, trusted) {
   while (trusted.has(address) && named.length > 0) address = plain(named.pop());
   return address.slice(0, 60) || "unknown";
 }
+
+/** Writes down a heading of a request in the place of whatever its sender says there, however it is read later. */
+export function writeDown(request, name, value) {
+  request.headers[name] = value;
+  const others = request.rawHeaders.flatMap((heading, i, all) =>
+    i % 2 === 0 && heading.toLowerCase() !== name ? [heading, all[i + 1]] : [],
+  );
+  request.rawHeaders = [...others, name, value];
+}

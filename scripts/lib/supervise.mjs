@@ -1,7 +1,6 @@
 import { appendFileSync, closeSync, copyFileSync, existsSync, openSync, statSync, truncateSync } from "node:fs";
-import { setPriority } from "node:os";
 import { say } from "./say.mjs";
-import { isStopping, startChild, stopProcess } from "./processes.mjs";
+import { isStopping, standBack, startChild, stopProcess } from "./processes.mjs";
 import { writeWhole } from "./settings.mjs";
 
 const longestPauseMs = 30_000;
@@ -94,6 +93,6 @@ export function startNode(args, { log, env, user, niceness = 0 }) {
   });
   closeSync(out);
   // Its own children have it too: encoders stand back behind whoever waits for a page.
-  if (child.pid && niceness > 0) setPriority(child.pid, niceness);
+  standBack(child.pid, niceness);
   return child;
 }

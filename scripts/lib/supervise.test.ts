@@ -1,12 +1,10 @@
 import { existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterEach, expect, jest, test } from "@jest/globals";
+import { afterEach, expect, test } from "@jest/globals";
 import { alive, startChild } from "./processes.mjs";
 import { readSettings } from "./settings.mjs";
 import { keepLogSmall, Supervised } from "./supervise.mjs";
-
-jest.setTimeout(30_000);
 const folder = mkdtempSync(join(tmpdir(), "rubrick-kept-"));
 const [pidFile, log] = [join(folder, "kept.pid"), join(folder, "kept.log")];
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));

@@ -1,6 +1,6 @@
 import { EventEmitter } from "node:events";
 import { expect, test } from "@jest/globals";
-import { callerOf, ofAddress, ofSession, takeTurn } from "./turns.mjs";
+import { callerOf, isProbe, ofAddress, ofSession, ofStrangers, sessionIn, takeTurn } from "./turns.mjs";
 
 const call = (who: string, url: string, log: EventEmitter[], most = ofSession) => {
   const response = new EventEmitter();
@@ -49,5 +49,25 @@ test("live pages of one link, all at one address, each have their stream; a remo
   expect(log.length).toBe(201);
   // Another link, and whoever is signed in, are somebody else.
   expect(callerOf({ url: "/api/links/other/live", headers: {} }, "10.0.0.1")[0]).not.toBe(who);
-  expect(callerOf({ url: "/api/me", headers: { cookie: "a=b" } }, "10.0.0.1")).toEqual(["session a=b", ofSession]);
+  expect(callerOf({ url: "/api/me", headers: { cookie: "a=b" } }, "10.0.0.1")).toEqual([
+    "stranger 10.0.0.1",
+    ofStrangers,
+  ]);
+});
+test("a session is the same whatever stands beside its cookie, and however its seal's version is spelled", () => {
+  const sealed = "Fe26.2*1*abc~2";
+  const said = [
+    `rubrick-1=${sealed}`,
+    `junk=${"x".repeat(99)}; rubrick-1=${sealed}; more=1`,
+    `rubrick-1=${encodeURIComponent(sealed)}`,
+    `rubrick-1=Fe26.2*1*abc~2x`,
+    `rubrick-1=${sealed}; rubrick-1=other`,
+  ];
+  expect(new Set(said.map((cookie) => sessionIn(cookie, "rubrick-1")))).toEqual(new Set(["Fe26.2*1*abc"]));
+  expect(sessionIn("rubrick-2=abc", "rubrick-1")).toBeUndefined();
+  expect(sessionIn("rubrick-1=%E0%A4%A", "rubrick-1")).toBeUndefined();
+});
+test("who watches over machines waits for nobody", () => {
+  expect(["/api/health", "/api/ready?x", "/api/metrics"].map((url) => isProbe({ url }))).toEqual([true, true, true]);
+  expect(isProbe({ url: "/api/healthy" })).toBe(false);
 });

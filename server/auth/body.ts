@@ -1,13 +1,25 @@
-import { depthOf } from "@/core/document/depth";
+import { jsonSizeOf, type JsonSize } from "@/core/document/depth";
 import { Refusal } from "@/server/refusal";
 
 /** Things in things in things: deeper than any document of ours goes. */
 const mostDepth = 60;
 /** Lists are longer in none of them; a longer one would be looked at entry by entry before it is refused. */
 const mostEntries = 10_000;
+/** Properties of one object; an object of very many is slow to make. */
+const mostKeys = 5000;
 
-/** Reads a JSON body as far as it may be long and deep. Refuses with the reason. */
-export async function readBody(request: Request, most: number): Promise<unknown> {
+/** How large a body may be. */
+export interface BodyLimits {
+  readonly bytes: number;
+  /** Values in it, all together. */
+  readonly values: number;
+}
+
+/** Reads a JSON body as far as it may be long and deep; answers its bytes too. Refuses with the reason. */
+export async function readBody(
+  request: Request,
+  { bytes: most, values }: BodyLimits,
+): Promise<{ readonly value: unknown; readonly bytes: number }> {
   if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge(most);
   const chunks: Uint8Array[] = [];
   let size = 0;
@@ -17,31 +29,28 @@ export async function readBody(request: Request, most: number): Promise<unknown>
     chunks.push(chunk);
   }
   const bytes = Buffer.concat(chunks);
-  // Looked at before anything is made of it: what is nested without end is dear to read and to check.
-  if (depthOf(bytes) > mostDepth) throw new Refusal(422, "too_deep", "The request is nested too deeply.");
+  // Looked at before anything is made of it: what is nested or long without end is dear to read and to check.
+  refuseVast(jsonSizeOf(bytes), values);
   let read: unknown;
   try {
     read = JSON.parse(bytes.toString("utf8"));
   } catch {
     throw new Refusal(400, "not_json", "The request is not valid JSON.");
   }
-  if (!isPlain(bytes)) return sound(read);
-  refuseLongLists(read);
-  return read;
+  return { value: isPlain(bytes) ? read : sound(read), bytes: bytes.length };
 }
 
 /** Nothing in it is spelled in any other way than it looks: by far the most bodies. */
 const isPlain = (bytes: Buffer): boolean =>
   /^[\u0000-\u007f]*$/.test(bytes.toString("latin1")) && !bytes.includes("\\u");
 
-function refuseLongLists(value: unknown): void {
-  if (typeof value !== "object" || value === null) return;
-  if (Array.isArray(value) && value.length > mostEntries) throw tooLong(value.length);
-  for (const held of Object.values(value)) refuseLongLists(held);
+function refuseVast({ depth, values, widest, longest }: JsonSize, most: number): void {
+  if (depth > mostDepth) throw new Refusal(422, "too_deep", "The request is nested too deeply.");
+  const tooLong = (message: string) => new Refusal(422, "too_long", message);
+  if (longest > mostEntries) throw tooLong(`A list in it has ${longest} entries, more than any document may have.`);
+  if (widest > mostKeys) throw tooLong(`Something in it has ${widest} properties, more than any document may have.`);
+  if (values > most) throw tooLong(`The request holds ${values} values, more than any change may have.`);
 }
-
-const tooLong = (length: number) =>
-  new Refusal(422, "too_long", `A list in it has ${length} entries; no document has so many.`);
 
 const tooLarge = (most: number) =>
   new Refusal(413, "too_large", `The request is larger than ${Math.round(most / 1024)} KB.`);
@@ -62,10 +71,7 @@ const respelled = (text: string): string =>
 /** The door that all text comes through. */
 function sound(value: unknown): unknown {
   if (typeof value === "string") return wellFormed(value);
-  if (Array.isArray(value)) {
-    if (value.length > mostEntries) throw tooLong(value.length);
-    return value.map(sound);
-  }
+  if (Array.isArray(value)) return value.map(sound);
   if (typeof value !== "object" || value === null) return value;
   return Object.fromEntries(Object.entries(value).map(([key, held]) => [wellFormed(key), sound(held)]));
 }

@@ -10,7 +10,7 @@ import { Refusal } from "@/server/refusal";
 import { newTraceId, traced } from "@/server/trace";
 import { readBody } from "./body";
 import { checkHost, checkOrigin } from "./origin";
-import { admit, principalOf, type Access } from "./principal";
+import { admit, principalOf, stranger, type Access, type Principal } from "./principal";
 import { spend } from "./spending";
 
 /** Whoever calls, as far as the handler is meant for them. */
@@ -30,10 +30,14 @@ export type Call<A extends Access, Body, Query> = Caller<A> & {
 interface Shape<Body, Query> {
   readonly body?: z.ZodType<Body>;
   readonly query?: z.ZodType<Query>;
-  /** Takes whole documents, not only forms. */
+  /** Takes changes of documents, or whole ones, not only forms. */
   readonly large?: boolean;
+  /** Answers the same to everybody: who calls is not looked up, which would need the database. */
+  readonly sameForAll?: boolean;
   /** Answers under any name: whoever watches over machines asks each by its address. Only for what any page may know. */
   readonly anyHost?: boolean;
+  /** Lets the holder of a link in, which counts as a visit; all else is for those who were let in. */
+  readonly opensLink?: boolean;
   /** What it costs of what one person, link and address may spend in ten minutes. */
   readonly cost?: number;
 }
@@ -41,9 +45,11 @@ interface Shape<Body, Query> {
 type Context = { params: Promise<Record<string, string | string[]> | undefined> };
 export type RouteHandler = ((request: Request, context: Context) => Promise<Response>) & { readonly access: Access };
 
-/** Largest request body that is read into memory, in bytes. */
-const mostBytes = 256 * 1024;
-const mostLargeBytes = 8 * 1024 * 1024;
+/** Largest request bodies that are read into memory: of forms, and of documents with a thousand layers. */
+const formLimits = { bytes: 256 * 1024, values: 20_000 };
+const documentLimits = { bytes: 8 * 1024 * 1024, values: 60_000 };
+/** Bytes of a large body that take about a hundredth of a second, one point of what may be spent. */
+const bytesPerPoint = 100_000;
 
 /**
  * The one way in: checks origin, principal, what that may, and input, then calls the use case. What it returns is answered as
@@ -69,13 +75,13 @@ export function handler<A extends Access, Body = undefined, Query = undefined>(
       const params = Object.fromEntries(
         Object.entries((await context.params) ?? {}).map(([key, value]) => [key, String(value)]),
       );
-      const principal = await principalOf(request, access.startsWith("link:") ? params.link : undefined);
+      const principal = shape.sameForAll
+        ? stranger
+        : await principalOf(request, access.startsWith("link:") ? params.link : undefined, shape.opensLink);
       admit(principal, access);
       if (shape.cost !== undefined) await spend(principal, request, shape.cost);
       const query = shape.query ? parse(shape.query, Object.fromEntries(new URL(request.url).searchParams)) : undefined;
-      const body = shape.body
-        ? parse(shape.body, await readBody(request, shape.large ? mostLargeBytes : mostBytes))
-        : undefined;
+      const body = shape.body ? parse(shape.body, await bodyOf(request, principal)) : undefined;
       const call = { request, ...principal, params, body: body as Body, query: query as Query };
       // The principal has been admitted, so it is of the kind that the handler is for.
       const data = await run(call as unknown as Call<A, Body, Query>);
@@ -83,6 +89,13 @@ export function handler<A extends Access, Body = undefined, Query = undefined>(
     } catch (error) {
       return guarded(refuse(error, request));
     }
+  };
+  /** What a body holds, once its size has been counted against whoever sends it. */
+  const bodyOf = async (request: Request, principal: Principal): Promise<unknown> => {
+    if (!shape.large) return (await readBody(request, formLimits)).value;
+    const { value, bytes } = await readBody(request, documentLimits);
+    await spend(principal, request, Math.ceil(bytes / bytesPerPoint));
+    return value;
   };
   return Object.assign(handle, { access });
 }

@@ -1,3 +1,5 @@
+import { LRUCache } from "lru-cache";
+import pLimit, { type LimitFunction } from "p-limit";
 import { RateLimiterMySQL, RateLimiterRes } from "rate-limiter-flexible";
 import { database } from "@/server/db/connection";
 import { findSignIn, type Member } from "@/server/db/members";
@@ -27,45 +29,81 @@ function limiter(name: string, points: number): RateLimiterMySQL {
   return found;
 }
 
-/** Tries a quarter of an hour, for one account from one address; the others follow from it. */
+/** Failed tries a quarter of an hour from one browser that is known; of one address there are ten times as many. */
 const tries = (): number => Number(process.env.SIGN_IN_TRIES ?? 10);
 
 /** From so many tries for one account on, wherever they come from, each one more takes longer to be answered. */
 const slowFrom = 3;
 const slowestMs = 4000;
+/** Tries for one account that are answered at the same time, and that may wait for it. */
+const atOnce = 2;
+const mostWaiting = 20;
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
+/** By account: its tries from browsers that nobody knows take turns. */
+const turns = new LRUCache<string, LimitFunction>({ max: 1000 });
+
 /**
  * Checks address and password. Throws a Refusal: 401 when they don't match, 429 after too many tries. Every try is
- * counted before it is looked at, so that many at once are no more than one after the other. Guesses from everywhere
- * slow an account down, but never lock its owner out: a browser that was signed in before passes.
+ * counted before it is looked at, so that many at once are no more than one after the other. Guesses slow an account
+ * down, wherever they come from, but never lock it; a browser that was signed in before is counted by itself, so that
+ * nobody else's guesses delay its owner.
  */
 export async function signIn(
   { email, password, code }: { email: string; password: string; code?: string | undefined },
   request: Request,
 ): Promise<Member> {
-  const address = addressOf(request);
-  const perAccount = limiter("account", tries());
-  const perAddress = limiter("address", 10 * tries());
-  const overall = limiter("overall", 20 * tries());
-  const key = `${email}|${address}`.slice(0, 200);
-  await count(perAccount, key);
-  await count(perAddress, address);
   const found = await findSignIn(database(), email);
   const known = found !== undefined && (await isKnown(request, found.member.id));
-  if (!known) {
-    const { consumedPoints } = await count(overall, email.slice(0, 200));
-    if (consumedPoints > slowFrom) await pause(Math.min(slowestMs, 125 * 2 ** (consumedPoints - slowFrom)));
+  const check = async () => {
+    if (!(await checkPassword(found?.hash, password)) || !found) {
+      throw new Refusal(401, "sign_in_failed", "E-mail address and password don’t match. Check both and try again.");
+    }
+    if (found.secondFactor !== null) await refuseWithoutFactor(found.member, found.secondFactor, code);
+    return found.member;
+  };
+  if (known) {
+    const own = limiter("known", tries());
+    await count(own, found.member.id);
+    const member = await check();
+    await own.delete(found.member.id);
+    return member;
   }
-  if (!(await checkPassword(found?.hash, password)) || !found) {
-    throw new Refusal(401, "sign_in_failed", "E-mail address and password don’t match. Check both and try again.");
-  }
-  if (found.secondFactor !== null) await refuseWithoutFactor(found.member, found.secondFactor, code);
-  await Promise.all([perAccount.delete(key), perAddress.reward(address, 1)]);
-  // A known browser tells nothing about who is guessing elsewhere.
-  if (!known) await overall.delete(email.slice(0, 200));
-  return found.member;
+  const address = addressOf(request);
+  const perAddress = limiter("address", 10 * tries());
+  await count(perAddress, address);
+  const member = await inTurn(email, async () => {
+    await slowDown(email);
+    return check();
+  });
+  await Promise.all([perAddress.reward(address, 1), limiter("account", 1).delete(keyOf(email))]);
+  return member;
+}
+
+const keyOf = (email: string): string => email.toLowerCase().slice(0, 200);
+
+/** Lets few tries for one account be looked at at the same time. */
+async function inTurn<T>(email: string, look: () => Promise<T>): Promise<T> {
+  const key = keyOf(email);
+  const turn = turns.get(key) ?? pLimit(atOnce);
+  turns.set(key, turn);
+  if (turn.pendingCount < mostWaiting) return turn(look);
+  const message =
+    "Many are trying to sign in to this account just now. Try again in a moment, or use a browser that you signed in with before.";
+  throw new Refusal(429, "account_busy", message);
+}
+
+/** Counts a try for an account, and takes the longer the more there were lately. */
+async function slowDown(email: string): Promise<void> {
+  const counted = await limiter("account", 1)
+    .consume(keyOf(email), 1)
+    .catch((error: unknown) => {
+      if (error instanceof RateLimiterRes) return error;
+      throw error;
+    });
+  const over = counted.consumedPoints - slowFrom;
+  if (over > 0) await pause(Math.min(slowestMs, 125 * 2 ** over));
 }
 
 /** A wrong code counts as a failed try, as a wrong password does. */

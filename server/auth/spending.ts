@@ -11,19 +11,24 @@ const byWhom = new RateLimiterMemory({ ...mayBe, keyPrefix: "who" });
 /** Many people may come from one address. */
 const byAddress = new RateLimiterMemory({ ...mayBe, points: 5 * mayBe.points, keyPrefix: "where" });
 
-const nameOf = (principal: Principal, address: string): string =>
-  principal.kind === "member" ? principal.member.id : principal.kind === "link" ? principal.link.id : address;
+/** Strangers are counted by what they ask for: who asks for letters without end doesn't keep others from signing in. */
+const nameOf = (principal: Principal, address: string, path: string): string => {
+  if (principal.kind === "member") return principal.member.id;
+  return principal.kind === "link" ? principal.link.id : `${address} ${path}`;
+};
 
 /** Counts what a call costs against whoever makes it. Refuses, with how long to wait, once all is spent. */
 export async function spend(principal: Principal, request: Request, cost: number): Promise<void> {
   const address = addressOf(request);
   try {
-    await byWhom.consume(nameOf(principal, address), cost);
-    await byAddress.consume(address, cost);
+    const name = nameOf(principal, address, new URL(request.url).pathname);
+    await byWhom.consume(name, cost);
+    // What strangers spend at an address doesn't count against the members there.
+    await byAddress.consume(principal.kind === "stranger" ? name : `${principal.kind} ${address}`, cost);
   } catch (error) {
     if (!(error instanceof RateLimiterRes)) throw error;
     const minutes = Math.max(1, Math.ceil(error.msBeforeNext / 60000));
-    const message = `This was asked for very often. Go on in ${minutes} ${minutes === 1 ? "minute" : "minutes"}.`;
+    const message = `Too many requests. Try again in ${minutes} ${minutes === 1 ? "minute" : "minutes"}.`;
     throw new Refusal(429, "too_often", message);
   }
 }

@@ -3,6 +3,11 @@ import { isDeadlock, retried } from "./again";
 
 export type Db = Knex;
 
+declare global {
+  /** When a connection could last not be had: pages that fall then are answered by “try again”, not as a fault of ours. */
+  var rubrickDatabaseAwayMs: number | undefined;
+}
+
 const holder = globalThis as { rubrickDb?: Db };
 
 /** The process's connection pool to MariaDB, from DATABASE_URL. */
@@ -13,10 +18,56 @@ export function database(): Db {
 
 const mostConnections = 10;
 
+/** Milliseconds that a statement may take: of a page somebody waits for an answer, a worker has time. */
+const statementMs = (): number => (process.env.RUBRICK_PROCESS === "web" ? 8000 : 120_000);
+
+interface Connection {
+  readonly destroy: () => void;
+}
+
+/** A statement's answer, or an error of an unreachable database when it stands still: its connection goes with it. */
+async function withinDeadline<T>(connection: Connection, answer: Promise<T>): Promise<T> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => {
+      connection.destroy();
+      globalThis.rubrickDatabaseAwayMs = Date.now();
+      reject(Object.assign(new Error("the database did not answer in time"), { code: "ETIMEDOUT" }));
+    }, statementMs());
+  });
+  try {
+    return await Promise.race([answer, late]);
+  } finally {
+    clearTimeout(timer);
+    answer.catch(() => undefined); // Told by the deadline already.
+  }
+}
+
+/** The client of MariaDB, every statement of which has a deadline, those of transactions too. */
+function boundedClient(): typeof Knex.Client {
+  type Query = (connection: Connection, statement: unknown) => Promise<unknown>;
+  const Plain = knex({ client: "mysql2" }).client.constructor as { prototype: { _query: Query } } & typeof Knex.Client;
+  const plain = Plain.prototype._query;
+  class Bounded extends Plain {
+    _query(connection: Connection, statement: unknown): Promise<unknown> {
+      return withinDeadline(connection, plain.call(this, connection, statement));
+    }
+    override async acquireConnection(): Promise<unknown> {
+      try {
+        return await (super.acquireConnection() as Promise<unknown>);
+      } catch (error) {
+        globalThis.rubrickDatabaseAwayMs = Date.now();
+        throw error;
+      }
+    }
+  }
+  return Bounded as unknown as typeof Knex.Client;
+}
+
 export function connect(url: string): Db {
   const { hostname, port, username, password, pathname } = new URL(url);
   const db = knex({
-    client: "mysql2",
+    client: boundedClient(),
     connection: {
       host: hostname,
       port: Number(port || 3306),

@@ -12,6 +12,9 @@ export async function addEvent(db: Db, topic: string, body: unknown): Promise<vo
   await db("event").insert({ topic, body: JSON.stringify(body) });
 }
 
+/** Told by nobody but streams: a session or a link of this member or link has ended, or may less than before. */
+export const endedTopic = (id: string): string => `ended:${id}`;
+
 /** Seconds by which a transaction that began earlier may end later: so far back events may still appear. */
 const settleS = 5;
 

@@ -49,6 +49,8 @@ async function takePlace(db: Db, id: string): Promise<void> {
       .update({ replaced: true, name_key: nameless(older) });
   if (holder && Number(holder.seq) > Number(own.seq)) return void (await giveUp(id));
   if (holder) await giveUp(holder.id as string);
+  // Under another name by now, it takes the place of what it was asked for all the same.
+  if (own.replaces !== holder?.id) await giveUp(own.replaces as string);
   await db("export").where({ id }).update({ name_key: key });
 }
 

@@ -1,4 +1,5 @@
 import type { MadeOutput } from "@/core/outputs/output";
+import type { Opening } from "@/core/outputs/opening";
 import { nameKey } from "@/core/naming/file-name";
 import type { Proof } from "@/core/document/proof";
 import { RunningOrder } from "@/core/document/order";
@@ -15,6 +16,8 @@ export interface Figures {
   readonly paintS: number;
   readonly encodeS: number;
   readonly wallS: number;
+  /** Unknown of files of older versions. */
+  readonly opening?: Opening;
 }
 
 /** A clip that was asked for: what it is made from, and what came of it. A job makes it. */
@@ -115,6 +118,8 @@ export interface NewExport {
   readonly expected?: Expected;
   /** The running order that it is all of, in place of one fill-in. */
   readonly order?: RunningOrder | undefined;
+  /** The graphic of a running order that it is of. */
+  readonly part?: { readonly order: string; readonly entry: string } | undefined;
   /** The row of a sheet that it is of, and what that said. */
   readonly rowId?: string | undefined;
   readonly rowPrint?: string | undefined;
@@ -145,6 +150,8 @@ export async function addExports(db: Db, exports: readonly (NewExport & { readon
       request_id: row.requestId,
       expected: row.expected ? JSON.stringify(row.expected) : null,
       running_order: row.order ? JSON.stringify(row.order) : null,
+      order_id: row.part?.order ?? null,
+      entry_id: row.part?.entry ?? null,
     })),
   );
   for (const { id, output, values, order } of exports)
@@ -185,6 +192,16 @@ export async function listFills(db: Db, ids: readonly string[]): Promise<Map<str
 export async function findExport(db: Db, id: string): Promise<Export | undefined> {
   const row = await selectExports(db).where("e.id", id).first();
   return row && toExport(row);
+}
+
+/** Finished exports whose files are there, in the order of these ids. */
+export async function listFiles(db: Db, ids: readonly string[]): Promise<Export[]> {
+  const rows: Row[] = await selectExports(db)
+    .whereIn("e.id", [...ids])
+    .where("e.state", "done")
+    .whereNull("e.gone_at");
+  const byId = new Map(rows.map((row) => [row.id as string, toExport(row)]));
+  return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
 /** What a job is still to make: the same fill-in in one format, in several outputs. */

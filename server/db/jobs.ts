@@ -38,6 +38,8 @@ export interface Job {
   readonly result: unknown;
   /** Id of the call that asked for it. */
   readonly askedBy: string;
+  /** Seconds that a worker has been at it; 0 while none is. */
+  readonly atItS: number;
 }
 
 export interface Lease {
@@ -70,6 +72,7 @@ const toJob = (row: Row): Job => ({
   error: row.error as string | null,
   result: row.result === null ? null : fromJson(row.result),
   askedBy: row.asked_by as string,
+  atItS: Number(row.at_it_s ?? 0),
 });
 
 const later = (db: Db, seconds: number) =>
@@ -82,34 +85,39 @@ export interface NewJob {
   readonly priority?: number;
   /** What it is about: the same is asked for once. */
   readonly subject?: string;
+  /** Made again after a change: it comes before the rest of what its member has asked for. */
+  readonly again?: boolean;
 }
 
 /**
- * Where in the order of all waiting jobs a member's next one stands: behind the member's own, but beside the first of
- * everybody else's, so that whoever asks for one waits for no one's five hundred.
+ * Where in the order of all waiting jobs a member's next ones stand: behind the member's own, but beside the first of
+ * everybody else's, so that whoever asks for one waits for no one's five hundred. What is made again stands beside the
+ * first of all.
  */
-async function lastTurn(db: Db, ownerId: string | null): Promise<number> {
+async function lastTurns(db: Db, ownerId: string | null): Promise<{ front: number; own: number }> {
   const waiting = await db("job").where({ state: "waiting" }).min("turn as front").first();
   const own = ownerId
     ? await db("job").where({ state: "waiting", owner: ownerId }).max("turn as last").first()
     : undefined;
   const front = waiting?.front ?? (await db("job").where({ state: "done" }).max("turn as last").first())?.last ?? 0;
-  return Math.max(Number(front), Number(own?.last ?? 0));
+  return { front: Number(front), own: Math.max(Number(front), Number(own?.last ?? 0)) };
 }
 
 /** Queues jobs of one member, or of the house itself, in this order. Answers their ids. */
 export async function addJobs(db: Db, ownerId: string | null, jobs: readonly NewJob[]): Promise<string[]> {
-  const turn = await lastTurn(db, ownerId);
-  const rows = jobs.map(({ kind, payload, costS, priority = 0, subject }, i) => ({
+  const last = await lastTurns(db, ownerId);
+  const rows = jobs.map(({ kind, payload, costS, priority = 0, subject, again = false }) => ({
     ...{ id: newId(), kind, payload: JSON.stringify(payload), owner: ownerId, subject: subject ?? null },
-    ...{ turn: turn + 1 + i, cost_s: costS, priority, asked_by: traceId() },
+    ...{ turn: again ? last.front++ : ++last.own, cost_s: costS, priority, asked_by: traceId() },
   }));
   await db("job").insert(rows);
   return rows.map(({ id }) => id);
 }
 
 export async function findJob(db: Db, id: string): Promise<Job | undefined> {
-  const row = await db("job").where({ id }).first();
+  const row = await db("job")
+    .where({ id })
+    .first("*", db.raw("if(state = 'leased', timestampdiff(microsecond, leased_at, now(3)) / 1e6, 0) as at_it_s"));
   return row && toJob(row);
 }
 
@@ -275,6 +283,32 @@ export async function returnJob(db: Db, lease: Lease): Promise<void> {
   const { attempts } = lease.job;
   const back = { state: "waiting", stage: "waiting", lease_token: null, available_at: db.fn.now(3) };
   await held(db, lease).update({ ...back, attempts: attempts - 1 });
+}
+
+/** Whether somebody waits at a screen for another job that nobody has begun. */
+export async function urgentWait(db: Db): Promise<boolean> {
+  const query = db("job").where("state", "waiting").where("priority", ">=", urgent);
+  return (await query.where("available_at", "<=", db.fn.now(3)).first("id")) !== undefined;
+}
+
+/** Whether anything waits that nobody has begun; jobs that have given way for the rest of them wait for all others. */
+export async function othersWait(db: Db): Promise<boolean> {
+  const query = db("job").where("state", "waiting").where("available_at", "<=", db.fn.now(3));
+  return (await query.whereRaw("json_value(payload, '$.rest') is null").first("id")) !== undefined;
+}
+
+/** Puts a job back whose first part is done, behind all that wait now; `payload` says what is left. */
+export async function putBehind(db: Db, lease: Lease, payload: unknown): Promise<void> {
+  await inTransaction(db, async (trx) => {
+    const last = await trx("job").where({ state: "waiting" }).max("turn as turn").first();
+    const row = await held(trx, lease).forUpdate().first("turn", "attempts");
+    if (!row) throw new LeaseLostError(lease.job.id);
+    await held(trx, lease).update({
+      ...{ state: "waiting", stage: "waiting", lease_token: null, available_at: trx.fn.now(3) },
+      ...{ payload: JSON.stringify(payload), attempts: row.attempts - 1 },
+      turn: Math.max(Number(row.turn), Number(last?.turn ?? 0)) + 1,
+    });
+  });
 }
 
 /** Takes a job out of the queue that nobody has begun; false where somebody has, or it has ended. */

@@ -1,6 +1,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import type { LinkKind } from "@/contract/links";
 import { fromJson, type Db } from "./connection";
+import { addEvent, endedTopic } from "./events";
 import { newId } from "./ids";
 
 /** What a link is for and what of it; how it is written stands only in the link itself. */
@@ -12,6 +13,8 @@ export interface Link {
   /** What whoever made it calls it. */
   readonly name: string;
   readonly madeById: string | null;
+  /** How many more may open it; null where there is no limit. */
+  readonly usesLeft: number | null;
 }
 
 const hashOf = (token: string): string => createHash("sha256").update(token).digest("hex");
@@ -46,25 +49,15 @@ const unended = (db: Db) => db("link").whereNull("revoked_at").where("ends_at", 
 
 const open = (db: Db) => unended(db).where((any) => any.whereNull("uses_left").orWhere("uses_left", ">", 0));
 
-/** Links whose holders stay at them for a while: the last that was let in goes on for so long. */
-const stayed: readonly LinkKind[] = ["fill", "proof", "view"];
-const stayHours = 12;
+/** Links whose holders stay at them for a while: whoever was let in goes on, though no more are let in. */
+export const stayed: readonly LinkKind[] = ["fill", "proof", "view"];
 
-const usable = (db: Db) =>
-  unended(db).where((any) =>
-    any
-      .whereNull("uses_left")
-      .orWhere("uses_left", ">", 0)
-      .orWhere((late) =>
-        late.whereIn("kind", stayed).where("used_at", ">", db.raw("date_sub(now(3), interval ? hour)", [stayHours])),
-      ),
-  );
-
-/** The link that a token opens, while it is neither revoked, nor over, nor used up. */
+/** The link that a token opens, while it is neither revoked nor over, nor, where nobody stays at it, used up. */
 export async function findLink(db: Db, token: string): Promise<Link | undefined> {
-  const row = await usable(db)
+  const row = await unended(db)
+    .where((any) => any.whereNull("uses_left").orWhere("uses_left", ">", 0).orWhereIn("kind", stayed))
     .where({ token_hash: hashOf(token) })
-    .first("id", "kind", "scope", "name", "made_by");
+    .first("id", "kind", "scope", "name", "made_by", "uses_left");
   return row && toLink(row);
 }
 
@@ -74,6 +67,7 @@ const toLink = (row: Record<string, unknown>): Link => ({
   scope: fromJson(row.scope),
   name: row.name as string,
   madeById: row.made_by as string | null,
+  usesLeft: row.uses_left === null || row.uses_left === undefined ? null : Number(row.uses_left),
 });
 
 export interface MadeLink {
@@ -81,6 +75,7 @@ export interface MadeLink {
   readonly kind: LinkKind;
   readonly madeAt: Date;
   readonly madeBy: string | null;
+  readonly madeById: string | null;
   readonly endsAt: Date;
 }
 
@@ -91,12 +86,13 @@ export async function listLinks(db: Db, kinds: readonly LinkKind[], key: string,
     .whereRaw("json_value(scope, ?) = ?", [`$.${key}`, id])
     .leftJoin("member as m", "m.id", "link.made_by")
     .orderBy("link.made_at", "desc")
-    .select("link.id", "link.kind", "link.made_at", "link.ends_at", "m.name as member_name");
+    .select("link.id", "link.kind", "link.made_at", "link.made_by", "link.ends_at", "m.name as member_name");
   return rows.map((row) => ({
     id: row.id as string,
     kind: row.kind as LinkKind,
     madeAt: row.made_at as Date,
     madeBy: (row.member_name as string | null) ?? null,
+    madeById: row.made_by as string | null,
     endsAt: row.ends_at as Date,
   }));
 }
@@ -118,6 +114,7 @@ export async function revokeLink(db: Db, id: string): Promise<void> {
     .where({ id })
     .whereNull("revoked_at")
     .update({ revoked_at: db.fn.now(3) });
+  await addEvent(db, endedTopic(id), {});
 }
 
 export interface ListedLink extends Link, MadeLink {
@@ -176,42 +173,16 @@ export async function findMadeLink(db: Db, id: string): Promise<ListedLink | und
   return row && toListed(row);
 }
 
-/** What a holder of a link said about a clip. */
-export interface LinkWord {
-  readonly id: string;
-  readonly linkId: string;
-  readonly exportId: string;
-  readonly who: string;
-  readonly atS: number | null;
-  readonly words: string;
-  readonly verdict: "approve" | "change" | null;
-  readonly saidAt: Date;
-}
+const passwordLinks = (db: Db, memberId: string) =>
+  open(db).where({ kind: "password" }).whereRaw("json_value(scope, '$.member') = ?", [memberId]);
 
-export async function addLinkWord(db: Db, word: Omit<LinkWord, "id" | "saidAt">): Promise<string> {
-  const id = newId();
-  await db("link_word").insert({
-    ...{ id, link_id: word.linkId, export_id: word.exportId, who: word.who },
-    ...{ at_s: word.atS, words: word.words, verdict: word.verdict },
-  });
-  return id;
-}
+/** Whether a member has a link to a new password, unused and not older than so many seconds. */
+export const hasPasswordLink = async (db: Db, memberId: string, seconds: number): Promise<boolean> =>
+  (await passwordLinks(db, memberId)
+    .where("made_at", ">", db.raw("date_sub(now(3), interval ? second)", [seconds]))
+    .first("id")) !== undefined;
 
-const mostWords = 500;
-
-/** What was said by holders of a link, or about clips by anybody; in the order in which it was said. */
-export async function listLinkWords(
-  db: Db,
-  of: { link: string } | { exports: readonly string[] },
-): Promise<LinkWord[]> {
-  const query = db("link_word").orderBy(["said_at", "id"]).limit(mostWords);
-  const rows = await ("link" in of ? query.where("link_id", of.link) : query.whereIn("export_id", of.exports));
-  return rows.map((row) => ({
-    ...{ id: row.id, linkId: row.link_id, exportId: row.export_id, who: row.who },
-    ...{ atS: row.at_s, words: row.words, verdict: row.verdict, saidAt: row.said_at },
-  }));
-}
-
-export async function countLinkWords(db: Db, linkId: string): Promise<number> {
-  return Number((await db("link_word").where({ link_id: linkId }).count("* as n"))[0]?.n ?? 0);
+/** Ends all links to a new password of a member: the last that was asked for is the one that counts. */
+export async function endPasswordLinks(db: Db, memberId: string): Promise<void> {
+  await passwordLinks(db, memberId).update({ revoked_at: db.fn.now(3) });
 }

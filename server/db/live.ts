@@ -24,6 +24,7 @@ export interface LivePage {
   readonly coming: Brought | null;
   readonly state: LiveState;
   readonly last: LastPress | null;
+  readonly madeById: string | null;
 }
 
 type Row = Record<string, unknown>;
@@ -40,6 +41,7 @@ const toPage = (row: Row): LivePage => ({
   coming: row.coming ? fromJson(row.coming) : null,
   state: LiveState.parse(fromJson(row.state)),
   last: row.last ? fromJson(row.last) : null,
+  madeById: row.made_by as string | null,
 });
 
 const select = (db: Db) =>
@@ -74,11 +76,11 @@ export async function listLivePages(db: Db, orderId: string): Promise<LivePage[]
 
 export async function addLivePage(
   db: Db,
-  page: Pick<LivePage, "id" | "orderId" | "name" | "format" | "state"> & { readonly madeBy: string | null },
+  page: Pick<LivePage, "id" | "orderId" | "name" | "format" | "state" | "madeById">,
 ): Promise<void> {
-  const { id, orderId, name, format, state, madeBy } = page;
+  const { id, orderId, name, format, state, madeById } = page;
   await db("live_page").insert({
-    ...{ id, order_id: orderId, name, format, state: JSON.stringify(state), made_by: madeBy },
+    ...{ id, order_id: orderId, name, format, state: JSON.stringify(state), made_by: madeById },
   });
 }
 

@@ -1,5 +1,6 @@
 import type { Role } from "@/contract/members";
 import { fromJson, type Db } from "./connection";
+import { addEvent, endedTopic } from "./events";
 
 export interface Member {
   readonly id: string;
@@ -86,7 +87,7 @@ export interface ListedMember extends Member {
   readonly holds: number;
 }
 
-/** What of the house is somebody's, and goes to somebody else when they are switched off. */
+/** What of the house is somebody's, and goes to somebody else when they are deactivated. */
 const held = [
   { table: "sheet", column: "made_by" },
   { table: "running_order", column: "made_by" },
@@ -94,7 +95,7 @@ const held = [
   { table: "link", column: "made_by" },
 ] as const;
 
-/** All members, those who are switched off last. */
+/** All members, those who are deactivated last. */
 export async function listMembers(db: Db): Promise<ListedMember[]> {
   const counts = held.map(({ table, column }) => `(select count(*) from \`${table}\` h where h.${column} = m.id)`);
   const rows = await db("member as m")
@@ -133,12 +134,15 @@ export async function setMember(
   await db("member")
     .where({ id })
     .update({ ...rest, ...(passwordHash !== undefined && { password_hash: passwordHash }) });
+  // Streams look again whether their listener may still hear them.
+  if (change.role !== undefined || change.active !== undefined) await addEvent(db, endedTopic(id), {});
 }
 
 /** Ends every session of somebody, wherever they are signed in. */
 export async function endAllSessions(db: Db, id: string): Promise<void> {
   await db("member").where({ id }).increment("session_epoch", 1);
   await db("session").where({ member_id: id }).del();
+  await addEvent(db, endedTopic(id), {});
 }
 
 /** Hands what somebody holds, and clips of theirs that wait, to somebody else. Answers how many things that were. */

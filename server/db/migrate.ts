@@ -19,6 +19,9 @@ import * as packages from "./migrations/017-packages";
 import * as people from "./migrations/018-people";
 import * as machines from "./migrations/019-machines";
 import * as longQueue from "./migrations/020-long-queue";
+import * as orderFiles from "./migrations/021-order-files";
+import * as complexity from "./migrations/022-complexity";
+import * as replies from "./migrations/023-replies";
 
 /** In the order they run; never changed once released, only added to. */
 const migrations = [
@@ -42,6 +45,9 @@ const migrations = [
   people,
   machines,
   longQueue,
+  orderFiles,
+  complexity,
+  replies,
 ];
 
 /** In the order they are applied. */

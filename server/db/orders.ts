@@ -90,6 +90,12 @@ export async function saveOrder(
   await addEvent(db, `order:${id}`, { revision });
 }
 
+/** Who made an order, archived or not: null where they are no member any more, undefined without such an order. */
+export async function findMaker(db: Db, id: string): Promise<string | null | undefined> {
+  const row = await db("running_order").where({ id }).first("made_by");
+  return row && (row.made_by as string | null);
+}
+
 /** Puts an order away, or brings it back; what is on the air of it goes on. False where there is none such. */
 export async function putAway(db: Db, id: string, away: boolean): Promise<boolean> {
   const query = db("running_order").where({ id });

@@ -1,4 +1,5 @@
-import type { Db } from "./connection";
+import { Complexity } from "@/core/outputs/complexity";
+import { type Db, fromJson } from "./connection";
 import { addEvent } from "./events";
 import { setReferences } from "./files";
 import { newestReleases } from "./releases";
@@ -25,7 +26,23 @@ export async function setPoster(db: Db, releaseId: string, { hash, bytes }: Post
   await addEvent(db, "posters", { release: releaseId });
 }
 
-/** Newest releases that have no poster, and for which none is being made or could not be made. */
+/** How much there is to a release's picture; the poster has to be there. */
+export async function setComplexity(db: Db, releaseId: string, complexity: Complexity): Promise<void> {
+  await db("release_poster")
+    .where({ release_id: releaseId })
+    .update({ complexity: JSON.stringify(complexity) });
+}
+
+/** How much there is to the pictures of these releases, where it was measured. */
+export async function listComplexities(db: Db, releaseIds: readonly string[]): Promise<Map<string, Complexity>> {
+  const rows: { release_id: string; complexity: unknown }[] = await db("release_poster")
+    .whereIn("release_id", releaseIds)
+    .whereNotNull("complexity")
+    .select("release_id", "complexity");
+  return new Map(rows.map((row) => [row.release_id, Complexity.parse(fromJson(row.complexity))]));
+}
+
+/** Newest releases that have no poster or were not measured, and for which neither is being done nor could be done. */
 export async function listPosterless(db: Db): Promise<string[]> {
   const asked = db("job")
     .where({ kind: "poster" })
@@ -34,7 +51,7 @@ export async function listPosterless(db: Db): Promise<string[]> {
     .select("subject");
   return newestReleases(db)
     .leftJoin("release_poster as p", "p.release_id", "r.id")
-    .whereNull("p.release_id")
+    .whereNull("p.complexity")
     .whereNotIn("r.id", asked)
     .orderBy("r.published_at", "desc")
     .pluck("r.id");

@@ -160,12 +160,13 @@ export async function listIn(db: Db, id: string, states: readonly string[], most
   return rows.map(toExport);
 }
 
-/** How many words were said by link of the files of each request. */
-export async function countWords(db: Db, ids: readonly string[]): Promise<Map<string, number>> {
+/** How many comments were left by link on the files of each request. */
+export async function countRequestComments(db: Db, ids: readonly string[]): Promise<Map<string, number>> {
   if (ids.length === 0) return new Map();
   const rows: Row[] = await db("link_word as w")
     .join("export as e", "e.id", "w.export_id")
     .whereIn("e.request_id", [...ids])
+    .whereNull("w.reply_to")
     .groupBy("e.request_id")
     .select("e.request_id", db.raw("count(*) as n"));
   return new Map(rows.map((row) => [row.request_id as string, Number(row.n)]));

@@ -1,4 +1,5 @@
 import type { Db } from "./connection";
+import { addEvent, endedTopic } from "./events";
 import { newId } from "./ids";
 import { toMember, type Member } from "./members";
 
@@ -39,8 +40,12 @@ export async function findSessionMember(db: Db, id: string): Promise<Member | un
   return row && toMember(row);
 }
 
+/** Ends a session, with what is streamed to it. */
 export async function endSession(db: Db, id: string): Promise<void> {
+  const row = await db("session").where({ id }).first("member_id");
+  if (!row) return;
   await db("session").where({ id }).del();
+  await addEvent(db, endedTopic(row.member_id as string), {});
 }
 
 export interface ListedSession {
@@ -67,12 +72,16 @@ export async function listSessions(db: Db, memberId: string): Promise<ListedSess
   }));
 }
 
-/** Ends one session of a member, or all but one. Answers how many ended. */
-export const endSessionsOf = (
+/** Ends one session of a member, or all but one, with what is streamed to it. Answers how many ended. */
+export async function endSessionsOf(
   db: Db,
   memberId: string,
   which: { id: string } | { allBut: string },
-): Promise<number> => {
+): Promise<number> {
   const query = db("session").where({ member_id: memberId });
-  return "id" in which ? query.where({ id: which.id }).del() : query.whereNot({ id: which.allBut }).del();
-};
+  const ended = await ("id" in which
+    ? query.where({ id: which.id }).del()
+    : query.whereNot({ id: which.allBut }).del());
+  await addEvent(db, endedTopic(memberId), {});
+  return ended;
+}

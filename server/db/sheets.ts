@@ -73,9 +73,13 @@ export async function addSheet(db: Db, sheet: Sheet): Promise<void> {
   });
 }
 
-/** A sheet that is not put away; `lock` keeps others from changing its rows until the transaction ends. */
-export async function findSheet(db: Db, id: string, lock = false): Promise<Sheet | undefined> {
-  const query = db("sheet").where({ id }).whereNull("removed_at");
+/**
+ * A sheet that is there; one that was archived only where that is wanted. `lock` keeps others from changing its rows until
+ * the transaction ends.
+ */
+export async function findSheet(db: Db, id: string, lock = false, archived = false): Promise<Sheet | undefined> {
+  const query = db("sheet").where({ id });
+  if (!archived) void query.whereNull("removed_at");
   const row = await (lock ? query.forUpdate() : query).first();
   return row && toSheet(row);
 }

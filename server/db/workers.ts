@@ -37,7 +37,8 @@ export interface Ahead {
   readonly seconds: number;
 }
 
-const looked = 1000;
+/** Jobs behind so many that wait are not counted. */
+export const mostLookedAt = 1000;
 const paceOf = 40;
 
 /** What is known of the queue as a whole, whichever job is asked for. */
@@ -46,6 +47,8 @@ export interface QueueFacts {
   readonly inHand: { readonly jobs: number; readonly costS: number };
   /** Seconds that one second of expected cost takes with the workers that are there. */
   readonly pace: number;
+  /** The first jobs that wait, each with those before it that wait too, and what they cost. */
+  readonly waiting: ReadonlyMap<string, { readonly jobs: number; readonly costS: number }>;
 }
 
 export async function readQueueFacts(db: Db): Promise<QueueFacts> {
@@ -53,38 +56,33 @@ export async function readQueueFacts(db: Db): Promise<QueueFacts> {
     .where({ state: "leased" })
     .select(db.raw("count(*) as jobs, sum(cost_s * if(total > 0, 1 - done / total, 1)) as cost"));
   const workers = Math.max(1, Number((await living(db))[0]?.n ?? 0));
+  const front: { id: string; cost_s: number }[] = await db(db.raw("job force index (job_order)"))
+    .where("state", "waiting")
+    .orderByRaw("priority desc, turn, seq")
+    .limit(mostLookedAt)
+    .select("id", "cost_s");
+  const waiting = new Map<string, { jobs: number; costS: number }>();
+  let costS = 0;
+  for (const { id, cost_s: own } of front) {
+    waiting.set(id, { jobs: waiting.size, costS });
+    costS += Number(own);
+  }
   return {
     inHand: { jobs: Number(inHand.jobs), costS: Number(inHand.cost ?? 0) },
     pace: (await paceOfOne(db)) / workers,
+    waiting,
   };
 }
 
-/**
- * How many jobs come before each of these that still waits, and about how many seconds that takes. Jobs behind the first
- * thousand are left out.
- */
-export async function queueAhead(
-  db: Db,
-  ids: readonly string[],
-  { inHand, pace }: QueueFacts,
-): Promise<Map<string, Ahead>> {
-  const order = "priority desc, turn, seq";
-  const front = db(db.raw("job force index (job_order)"))
-    .where("state", "waiting")
-    .orderByRaw(order)
-    .limit(looked)
-    .select("id", "cost_s", "priority", "turn", "seq");
-  // Counted where the queue is: every page of the outbox asks, and a thousand rows are much to send for fifty.
-  const placed = db(front.as("f"))
-    .select("id", db.raw(`row_number() over (order by ${order}) - 1 as jobs`))
-    .select(db.raw(`sum(cost_s) over (order by ${order} rows unbounded preceding) - cost_s as cost`));
-  const rows = await db(placed.as("p")).whereIn("id", ids).select("id", "jobs", "cost");
-  return new Map(
-    rows.map(({ id, jobs, cost }) => [
-      id as string,
-      { jobs: Number(jobs) + inHand.jobs, seconds: (Number(cost) + inHand.costS) * pace },
-    ]),
-  );
+/** How many jobs come before each of these that still waits, and about how many seconds that takes. */
+export function queueAhead(ids: readonly string[], { inHand, pace, waiting }: QueueFacts): Map<string, Ahead> {
+  const ahead = new Map<string, Ahead>();
+  for (const id of ids) {
+    const place = waiting.get(id);
+    if (!place) continue;
+    ahead.set(id, { jobs: place.jobs + inHand.jobs, seconds: (place.costS + inHand.costS) * pace });
+  }
+  return ahead;
 }
 
 /** What jobs took of late against what was expected of them: machines differ. */

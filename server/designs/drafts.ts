@@ -26,6 +26,7 @@ import { notFound, Refusal } from "@/server/refusal";
 import { openStops } from "@/core/checks/findings";
 import { findingsAbout } from "./findings";
 import { underFreeId } from "./free-id";
+import { waitForOvertaken } from "./overtaken";
 import { applied, checkedDesign } from "./patches";
 import { publish } from "./publish";
 
@@ -134,19 +135,10 @@ async function change(
   return { revision: saved.revision };
 }
 
-/** The last words of a page that goes away may overtake those before them, which are waited for this long. */
-const overtakenMs = 2000;
-
 /** Changes a draft that is still at the revision the changes were made on, or about to come to it. */
 export async function patchDraft(id: string, request: PatchRequest, memberId: string) {
   const { revision, patches } = request;
-  const until = Date.now() + overtakenMs;
-  while (Date.now() < until) {
-    const now = await designs.findRevision(database(), id);
-    // Exactly one behind: any other difference is somebody else's change, told at once.
-    if (now === undefined || now + 1 !== revision) break;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
+  await waitForOvertaken(() => designs.findRevision(database(), id), revision);
   return change(id, revision, memberId, (draft) => checkedDesign(applied(draft.document, patches)), request);
 }
 
@@ -214,7 +206,7 @@ export async function publishDraft(
   if ("job" in found) return found;
   const open = openStops(found.findings, accepted);
   if (open.length > 0) {
-    const message = `There is something to mend first: ${open[0]!.message}`;
+    const message = `There is something to fix first: ${open[0]!.message}`;
     throw new Refusal(422, "checks", message, undefined, open);
   }
   return publish(db, { document: draft.document, house: house.document, memberId, accepted });

@@ -46,11 +46,11 @@ export async function republish(
 ): Promise<{ job: string }> {
   const house = await readHouse();
   if (house.revision !== revision) {
-    throw new Refusal(409, "moved_on", "The house style has been changed meanwhile. Look at what differs now.");
+    throw new Refusal(409, "moved_on", "The house style has been changed meanwhile. Reload to see what differs now.");
   }
   const payload = { houseHash: houseHash(house.document), releases: [...new Set(releases)].sort(), memberId };
   const subject = createHash("sha256").update(JSON.stringify(payload)).digest("hex");
   const costS = releases.length * secondsPerPublication;
-  const job = await askOnce(database(), memberId, { kind: "republish", payload, costS, subject });
+  const job = await askOnce(database(), memberId, { kind: "republish", payload, costS, priority: urgent, subject });
   return { job: job.id };
 }

@@ -44,7 +44,7 @@ export async function refuseUsedParts(db: Db, parts: readonly HousePart[]): Prom
     const uses = await readPartUses(part, db);
     const names = [...uses.designs.map(({ name }) => name), ...uses.house];
     if (names.length === 0) continue;
-    const message = `“${part.id}” is used by ${names.slice(0, 5).join(", ")}${names.length > 5 ? " and others" : ""}. Take it away on the sheet, where you can choose what they take instead.`;
+    const message = `“${part.id}” is used by ${names.slice(0, 5).join(", ")}${names.length > 5 ? " and others" : ""}. Remove it on the house style page, where you can choose a replacement.`;
     throw new Refusal(409, "in_use", message, undefined, uses);
   }
 }
@@ -57,7 +57,7 @@ export async function removePart({ revision, instead, ...part }: RemovePart, mem
       throw new Refusal(
         409,
         "moved_on",
-        "Somebody has changed the house style in the meantime. Look at it again.",
+        "Somebody has changed the house style in the meantime. Reload and try again.",
         undefined,
         stored,
       );
@@ -69,7 +69,7 @@ export async function removePart({ revision, instead, ...part }: RemovePart, mem
     const drafts = await draftsNaming(trx, part, before);
     const used = drafts.length > 0 || houseNames(before, part).length > 0;
     if (used && instead === undefined && !mayBeMissing(part.kind)) {
-      throw new Refusal(422, "instead", `“${known.name}” is in use. Choose what takes its place.`, "instead");
+      throw new Refusal(422, "instead", `“${known.name}” is in use. Choose a replacement.`, "instead");
     }
     const house = House.safeParse(houseWithout(before, part, instead));
     if (!house.success)
@@ -78,7 +78,7 @@ export async function removePart({ revision, instead, ...part }: RemovePart, mem
     for (const draft of drafts)
       changed.push(await changeDraft(trx, { draft, part, instead, before, name: known.name, memberId }));
     if (!(await saveHouse(trx, house.data, revision)))
-      throw new Refusal(409, "moved_on", "The house style has moved on.");
+      throw new Refusal(409, "moved_on", "The house style was changed in the meantime. Reload and try again.");
     const removal = await addRemoval(trx, memberId, { before, revision: revision + 1, drafts: changed });
     const detail = { ...part, instead: instead ?? null, designs: drafts.map(({ id }) => id) };
     await addAudit(trx, { memberId, action: "house.remove", subject: part.id, detail });
@@ -101,12 +101,12 @@ export async function removeUnused({ revision, parts }: RemoveUnused, memberId: 
   return inTransaction(database(), async (trx) => {
     const stored = await storedHouse(trx, true);
     if (stored.revision !== revision)
-      throw new Refusal(409, "moved_on", "Somebody has changed the house style in the meantime. Look at it again.");
+      throw new Refusal(409, "moved_on", "Somebody has changed the house style in the meantime. Reload and try again.");
     await refuseUsedParts(trx, parts);
     const before = stored.document;
     const left = parts.reduce((house, part) => houseWithout(house, part, undefined), before);
     if (!(await saveHouse(trx, House.parse(left), revision)))
-      throw new Refusal(409, "moved_on", "The house style has moved on.");
+      throw new Refusal(409, "moved_on", "The house style was changed in the meantime. Reload and try again.");
     const removal = await addRemoval(trx, memberId, { before, revision: revision + 1, drafts: [] });
     await addAudit(trx, { memberId, action: "house.remove", subject: "house", detail: { unused: parts } });
     return { removal, designs: [] };
@@ -116,7 +116,7 @@ export async function removeUnused({ revision, parts }: RemoveUnused, memberId: 
 function refuseWrongInstead(house: House, { kind, id }: HousePart, instead: string | undefined): void {
   if (instead === undefined || kind === "font") return;
   if (instead === id || !partsOfHouse(house, kind).some((entry) => entry.id === instead)) {
-    throw new Refusal(422, "instead", "What is to take its place is not in the house style.", "instead");
+    throw new Refusal(422, "instead", "The replacement is not in the house style.", "instead");
   }
 }
 
@@ -139,7 +139,7 @@ async function changeDraft(
     throw new Refusal(
       422,
       "invalid",
-      `“${document.name}” can’t do without it: ${next.error.issues[0]!.message}. Choose what takes its place.`,
+      `“${document.name}” can’t do without it: ${next.error.issues[0]!.message}. Choose a replacement.`,
       "instead",
     );
   }
@@ -165,7 +165,7 @@ export async function undoRemoval(id: string, memberId: string): Promise<{ left:
       );
     }
     if (!(await saveHouse(trx, removal.before, stored.revision)))
-      throw new Refusal(409, "moved_on", "The house style has moved on.");
+      throw new Refusal(409, "moved_on", "The house style was changed in the meantime. Reload and try again.");
     const left: string[] = [];
     for (const { designId, version, revision } of removal.drafts) {
       const document = await designs.findVersion(trx, designId, version);

@@ -9,6 +9,7 @@ import { findMedia } from "@/server/db/media";
 import { inTransaction } from "@/server/db/transaction";
 import { notFound, Refusal } from "@/server/refusal";
 import { refuseUsedParts } from "./house-parts";
+import { waitForOvertaken } from "./overtaken";
 import { applied, checked } from "./patches";
 
 export async function readHouse(): Promise<HouseView> {
@@ -17,8 +18,9 @@ export async function readHouse(): Promise<HouseView> {
   return stored;
 }
 
-/** Changes the house style that is still at the revision the changes were made on. */
+/** Changes the house style that is still at the revision the changes were made on, or about to come to it. */
 export async function patchHouse({ revision, patches }: PatchRequest, memberId: string): Promise<{ revision: number }> {
+  await waitForOvertaken(async () => (await readStoredHouse(database()))?.revision, revision);
   return inTransaction(database(), async (trx) => {
     const stored = await readStoredHouse(trx, true);
     if (!stored) throw notFound("house style");

@@ -21,6 +21,6 @@ export const plainHouse: House = House.parse({
 });
 
 export const plainOutputs: readonly Output[] = [
-  { id: "see-through-clip", name: "See-through clip", kind: "vp9-alpha", fps },
-  { id: "see-through-master", name: "See-through master", kind: "prores-4444", fps },
+  { id: "see-through-clip", name: "Transparent clip (WebM)", kind: "vp9-alpha", fps },
+  { id: "see-through-master", name: "Transparent master (ProRes 4444)", kind: "prores-4444", fps },
 ].map((output) => Output.parse(output));

@@ -34,7 +34,7 @@ export async function startMove(document: SavedMove, memberId: string): Promise<
   const db = database();
   const taken = new Set((await moves.listMoves(db)).map(({ id }) => id));
   if (taken.size >= most) {
-    throw new Refusal(422, "too_many", `There are ${most} saved moves already. Take some away first.`);
+    throw new Refusal(422, "too_many", `There are ${most} saved moves already. Remove some first.`);
   }
   return underFreeId(idFrom(document.name, "move"), taken, (id) =>
     inTransaction(db, async (trx) => {

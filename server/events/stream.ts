@@ -1,5 +1,5 @@
 import { database } from "@/server/db/connection";
-import { listEventsOf, oldestSeq, settledSeq, type Event } from "@/server/db/events";
+import { endedTopic, listEventsOf, oldestSeq, settledSeq, type Event } from "@/server/db/events";
 import { hub } from "./hub";
 
 /** A sign of life, so that nothing between us and a browser takes a quiet stream for a dead one. */
@@ -21,11 +21,23 @@ const pageSize = 500;
 const encoder = new TextEncoder();
 const written = ({ seq, topic, body }: Event): string => `id: ${seq}\ndata: ${JSON.stringify({ topic, body })}\n\n`;
 
+/** Whoever listens: the member or link they are, and whether they still may. */
+export interface Listener {
+  readonly id: string;
+  readonly may: () => Promise<boolean>;
+}
+
 /**
- * Server-sent events of these topics, those since `after` first. Where some of those are gone, `reset` says that
+ * Server-sent events of these topics, those since `after` first. The stream ends at once when its listener's session or
+ * link does. Where some of those are gone, `reset` says that
  * everything must be looked at anew. Source: HTML Living Standard, 9.2.
  */
-export function eventStream(topics: readonly string[], after: number | undefined, signal: AbortSignal): Response {
+export function eventStream(
+  topics: readonly string[],
+  after: number | undefined,
+  signal: AbortSignal,
+  listener: Listener,
+): Response {
   let leave = () => {};
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
@@ -38,11 +50,18 @@ export function eventStream(topics: readonly string[], after: number | undefined
       };
       send("retry: 1000\n\n");
       const unlisten = await hub().listen(topics, tell);
+      const lookAgain = () =>
+        void listener.may().then(
+          (may) => may || leave(),
+          () => leave(),
+        );
+      const unwatch = await hub().listen([endedTopic(listener.id)], lookAgain);
       const pulse = setInterval(() => send(": here\n\n"), pulseMs);
       const end = setTimeout(() => leave(), longestMs);
       leave = () => {
         leave = () => {};
         unlisten();
+        unwatch();
         clearInterval(pulse);
         clearTimeout(end);
         // Whoever has hung up has closed it already.
@@ -50,6 +69,8 @@ export function eventStream(topics: readonly string[], after: number | undefined
       };
       signal.addEventListener("abort", () => leave(), { once: true });
       if (signal.aborted) return leave();
+      // What ended between being let in and listening is told by nobody any more.
+      lookAgain();
       // Whoever comes for the first time has looked at things a moment ago: what has happened since is told too.
       const from = after ?? (await settledSeq(database()));
       send(`event: from\nid: ${from}\ndata: {}\n\n`);

@@ -1,3 +1,4 @@
+import pLimit from "p-limit";
 import { groupBy } from "@/core/group";
 import { checkValues, ownFilesOf, type Values } from "@/core/document/values";
 import { backingOf, expectedS, madeOutput, paintingOf, type MadeOutput } from "@/core/outputs/output";
@@ -11,11 +12,12 @@ import { addJobs } from "@/server/db/jobs";
 import { findMedia } from "@/server/db/media";
 import type { Member } from "@/server/db/members";
 import { listOutputs } from "@/server/db/outputs";
+import { listComplexities } from "@/server/db/posters";
 import type { Release } from "@/server/db/releases";
-import { retried } from "@/server/db/again";
+import { retried, wasSentBack } from "@/server/db/again";
 import { inTransaction, isDuplicate } from "@/server/db/transaction";
 import { Refusal } from "@/server/refusal";
-import { expectedOf, readMeasures } from "./estimates";
+import { estimator, readMeasures } from "./estimates";
 import { nameClips, type NamedClip } from "./names";
 
 /** Clips of one member that may wait at once. */
@@ -31,6 +33,8 @@ export interface AskedClip {
   readonly row?: { readonly id: string; readonly print: string; readonly number?: number };
   /** The whole running order that it is of; the values then say how long one showing is. */
   readonly order?: RunningOrder;
+  /** The graphic of a running order that it is of. */
+  readonly part?: { readonly order: string; readonly entry: string };
   /** The clip in whose place it comes, under the same name, once it is made. */
   readonly replaces?: { readonly id: string; readonly fileName: string };
 }
@@ -45,13 +49,13 @@ export async function refuseFaulty(release: Release, values: Values): Promise<vo
   if (values.footage !== undefined) {
     const film = await findMedia(database(), values.footage.slice("media:".length));
     if (film?.kind !== "video") {
-      throw new Refusal(422, "media_unknown", "The film under this clip is not here. Bring it along again.", "values");
+      throw new Refusal(422, "media_unknown", "The footage under this clip is missing. Upload it again.", "values");
     }
   }
   for (const hash of ownFilesOf(values)) {
     const media = await findMedia(database(), hash);
     if (!media || !["picture", "frames"].includes(media.kind)) {
-      const message = "A picture or video of this clip is not here. Bring it along again.";
+      const message = "A picture or video of this clip is missing. Upload it again.";
       throw new Refusal(422, "media_unknown", message, "values");
     }
   }
@@ -61,7 +65,7 @@ export async function refuseFaulty(release: Release, values: Values): Promise<vo
 export function refuseWithoutFootage(values: Values, outputs: readonly MadeOutput[]): void {
   const over = outputs.find((output) => backingOf(output)?.kind === "own");
   if (!over || values.footage !== undefined) return;
-  const message = `“${over.name}” lies over footage of its own. Bring along the film that this clip lies over.`;
+  const message = `“${over.name}” lies over footage of its own. Upload the footage that this clip lies over.`;
   throw new Refusal(422, "footage_missing", message, "values.footage");
 }
 
@@ -94,6 +98,8 @@ export interface Asked {
   readonly skipped: readonly string[];
   /** How many take the place of a file of the same name. */
   readonly replaced: number;
+  /** Files that keep a name that says something else by now. */
+  readonly oldNames: readonly { readonly export: string; readonly from: string; readonly to: string }[];
 }
 
 /** What was asked for together, under the name that the outbox shows. */
@@ -111,25 +117,42 @@ export async function askForClips(
   clips: readonly AskedClip[],
   request: AskedTogether,
 ): Promise<Asked> {
-  // Whoever asks for the same at the same instant may have taken the names; then the next are taken.
-  return retried(async () => {
-    const { named, skipped } = await nameClips(database(), release, clips);
+  const ask = async (): Promise<Asked> => {
+    const { named, skipped, oldNames } = await nameClips(database(), release, clips);
     const ids = named.length > 0 ? await queue(member, release, named, request) : [];
-    return { ids, skipped, replaced: named.filter(({ replaces }) => replaces).length };
-  }, isDuplicate);
+    const byName = new Map(ids.map(({ id, fileName }) => [fileName, id]));
+    return {
+      ids: ids.map(({ id }) => id),
+      skipped,
+      replaced: named.filter(({ replaces }) => replaces).length,
+      oldNames: oldNames.map(({ from, to }) => ({ export: byName.get(from)!, from, to })),
+    };
+  };
+  // Whoever asks for the same at the same instant may have taken the names; then the next are taken. Many who do that
+  // would lose to each other again and again: those who lost once go on one after the other.
+  const hasLost = (error: unknown) => isDuplicate(error) || wasSentBack(error);
+  try {
+    return await ask();
+  } catch (error) {
+    if (!hasLost(error)) throw error;
+    return oneByOne(() => retried(ask, hasLost));
+  }
 }
+
+const oneByOne = pLimit(1);
 
 async function queue(
   member: Member,
   release: Release,
   clips: readonly NamedClip[],
   request: AskedTogether,
-): Promise<string[]> {
-  const known = await readMeasures(database());
+): Promise<{ readonly id: string; readonly fileName: string }[]> {
+  const expect = estimator(await readMeasures(database()));
+  const complexity = (await listComplexities(database(), [release.id])).get(release.id);
   const rows = clips.map((clip): NewExport => {
     const { replaces, row } = clip;
     const common = { id: newId(), releaseId: release.id, createdBy: member.id, requestId: request.id };
-    const expected = expectedOf(known, clip.output, subjectOf(release, clip));
+    const expected = expect(clip.output, { ...subjectOf(release, clip), complexity });
     return { ...clip, ...common, expected, replaces: replaces?.id, rowId: row?.id, rowPrint: row?.print };
   });
   await inTransaction(database(), async (trx) => {
@@ -142,7 +165,7 @@ async function queue(
     const jobs = await addJobs(
       trx,
       member.id,
-      groups.map((group) => renderJob(release, group)),
+      groups.map((group) => ({ ...renderJob(release, group), again: group.every(({ replaces }) => replaces) })),
     );
     await addRequest(trx, { ...request, createdBy: member.id });
     await addExports(
@@ -154,7 +177,7 @@ async function queue(
       await addAudit(trx, { memberId: member.id, action: "export.create", subject: id, detail });
     }
   });
-  return rows.map(({ id }) => id);
+  return rows.map(({ id, fileName }) => ({ id, fileName }));
 }
 
 /** Outputs of one fill-in and format that agree in rate and size are made from the same painting. */

@@ -66,7 +66,7 @@ async function rowOf(release: Release, values: Values, id: string | undefined) {
   if ((await readRules(database())).approvedByOther) {
     const same = row && printOf(release.document, rowValues(release.document, row.cells)) === print;
     if (!same || row.state !== "approved") {
-      const message = "In this house somebody else approves a clip before it is made. Say that it is ready and ask.";
+      const message = "In this house, someone else must approve a clip before it is exported. Mark as ready and ask.";
       throw new Refusal(403, "unapproved", message);
     }
   }
@@ -124,7 +124,7 @@ export interface FinishedExport {
 export async function finishedExport(id: string): Promise<FinishedExport> {
   const job = await existing(id);
   if (job.goneAt) {
-    throw new Refusal(410, "export_gone", "This file was kept for its time and has gone. Make it again.");
+    throw new Refusal(410, "export_gone", "This file has expired. Export it again.");
   }
   if (job.state !== "done" || !job.fileHash || job.fileBytes === null) {
     throw new Refusal(409, "export_unfinished", "This export has no file yet.");

@@ -18,7 +18,7 @@ export async function nameClips(
   db: Db,
   release: Release,
   clips: readonly AskedClip[],
-): Promise<{ readonly named: NamedClip[]; readonly skipped: string[] }> {
+): Promise<{ readonly named: NamedClip[]; readonly skipped: string[]; readonly oldNames: OldName[] }> {
   const date = new Date().toISOString().slice(0, 10);
   const wanted = clips.map(({ values, format, output, row, order }, i): NameFacts => ({
     ...(order
@@ -32,9 +32,12 @@ export async function nameClips(
   const own = new Set<string>();
   const named: NamedClip[] = [];
   const skipped: string[] = [];
+  const oldNames: OldName[] = [];
   for (const [i, clip] of clips.entries()) {
     if (clip.replaces) {
-      named.push({ ...clip, fileName: clip.replaces.fileName });
+      const { fileName: kept } = clip.replaces;
+      named.push({ ...clip, fileName: kept });
+      if (!isNamedAs(kept, wanted[i]!)) oldNames.push({ clip: i, from: kept, to: plainName(wanted[i]!) });
       continue;
     }
     const plain = plainName(wanted[i]!);
@@ -53,10 +56,26 @@ export async function nameClips(
     own.add(nameKey(name));
     named.push({ ...clip, fileName: name });
   }
-  return { named, skipped };
+  return { named, skipped, oldNames };
 }
 
-const plainName = (facts: NameFacts): string => `${fileStem(facts)}.${factsOf(facts.output).ending}`;
+/** A file that keeps its name although it would be called otherwise now. */
+export interface OldName {
+  /** Its place among the clips that were asked for. */
+  readonly clip: number;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** Whether a file is called as it would be now, a number after a name that was taken aside. */
+export function isNamedAs(name: string, facts: NameFacts): boolean {
+  const [stem, ending] = [nameKey(fileStem(facts)), `.${factsOf(facts.output).ending}`];
+  const own = nameKey(name);
+  if (!own.startsWith(stem) || !own.endsWith(ending)) return false;
+  return /^(_\d+)?$/.test(own.slice(stem.length, own.length - ending.length));
+}
+
+export const plainName = (facts: NameFacts): string => `${fileStem(facts)}.${factsOf(facts.output).ending}`;
 
 /** Who has the names that outputs would leave or replace. */
 async function heldNames(db: Db, clips: readonly AskedClip[], wanted: readonly NameFacts[]) {

@@ -1,7 +1,6 @@
 import type { z } from "zod";
 import type { Estimates, EstimateRequest, RequestPage, RequestQuery, RequestView } from "@/contract/exports";
 import { pageSize } from "@/contract/answer";
-import { patternFaults } from "@/core/naming/pattern";
 import { groupBy } from "@/core/group";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
@@ -12,7 +11,7 @@ import type { Member } from "@/server/db/members";
 import { findRelease } from "@/server/db/releases";
 import {
   countRequests,
-  countWords,
+  countRequestComments,
   findRequest,
   listFirstOf,
   listIn,
@@ -21,11 +20,12 @@ import {
   type RequestCount,
   type Wanted,
 } from "@/server/db/requests";
+import { listComplexities } from "@/server/db/posters";
 import { inTransaction } from "@/server/db/transaction";
 import { queueLength } from "@/server/db/workers";
 import { notFound, Refusal } from "@/server/refusal";
 import { chosenOutputs, refuseFormats, renderJob, subjectOf } from "./ask";
-import { expectedOf, readMeasures } from "./estimates";
+import { estimator, readMeasures } from "./estimates";
 import { ownOrDesigner } from "./exports";
 import { mayAct, toViews } from "./views";
 
@@ -51,10 +51,10 @@ export async function readRequests(member: Member, query: z.output<typeof Reques
   const found = await listRequests(db, wanted, { before, limit: requestsPerPage + 1 });
   const shown = found.slice(0, requestsPerPage);
   const ids = shown.map(({ id }) => id);
-  const [counts, first, words] = await Promise.all([
+  const [counts, first, comments] = await Promise.all([
     countRequests(db, ids),
     listFirstOf(db, ids, wanted, firstFiles),
-    countWords(db, ids),
+    countRequestComments(db, ids),
   ]);
   const views = await toViews(first, member);
   const byRequest = groupBy(views, ({ id }) => first.find((row) => row.id === id)!.requestId);
@@ -62,7 +62,7 @@ export async function readRequests(member: Member, query: z.output<typeof Reques
     ...{ id, title, by: createdByName, mine: mayAct(member, createdBy), createdAt: createdAt.toISOString() },
     ...summed(counts.get(id) ?? []),
     exports: byRequest.get(id) ?? [],
-    words: words.get(id) ?? 0,
+    comments: comments.get(id) ?? 0,
   }));
   return { requests, next: found.length > requestsPerPage ? shown[shown.length - 1]!.seq : null };
 }
@@ -141,23 +141,6 @@ async function again(trx: Db, owner: string, row: Awaited<ReturnType<typeof list
   await askAgain(trx, row.id, jobId!);
 }
 
-/** Has the finished files of a request packed, with a list of them. Answers the job. */
-export async function packRequest(member: Member, id: string, folders: string): Promise<{ job: string }> {
-  const db = database();
-  await existing(id);
-  const [fault] = patternFaults(folders);
-  if (fault !== undefined) throw new Refusal(422, "pattern", fault, "folders");
-  const done = (await listIn(db, id, ["done"], mostAtOnce)).filter(({ goneAt }) => !goneAt);
-  if (done.length === 0) throw new Refusal(409, "nothing_done", "Nothing of it is finished yet.");
-  return inTransaction(db, async (trx) => {
-    const bytes = done.reduce((sum, row) => sum + (row.fileBytes ?? 0), 0);
-    const costS = 2 + done.length * 0.05 + bytes / 50e6;
-    const [job] = await addJobs(trx, member.id, [{ kind: "zip", payload: { request: id, folders }, costS }]);
-    await addAudit(trx, { memberId: member.id, action: "request.zip", subject: id, detail: { files: done.length } });
-    return { job: job! };
-  });
-}
-
 /** What clips of a fill-in are expected to be in some outputs, and what is waiting before them. */
 export async function estimateClips({
   releaseId,
@@ -169,15 +152,18 @@ export async function estimateClips({
   const release = await findRelease(db, releaseId);
   if (!release) throw notFound("release");
   refuseFormats(release, formats);
-  const [chosen, known, waiting] = await Promise.all([
+  const [chosen, known, waiting, complexities] = await Promise.all([
     chosenOutputs(release, outputs),
     readMeasures(db),
     queueLength(db),
+    listComplexities(db, [release.id]),
   ]);
+  const complexity = complexities.get(release.id);
+  const expect = estimator(known);
   const values = { fields: {}, ...(lengthS !== undefined && { lengthS }) };
   const estimates = formats.flatMap((format) =>
     chosen.map((output) => ({
-      ...expectedOf(known, output, subjectOf(release, { format, values })),
+      ...expect(output, { ...subjectOf(release, { format, values }), complexity }),
       ...{ output: output.id, format },
     })),
   );

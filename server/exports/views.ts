@@ -4,7 +4,8 @@ import { database } from "@/server/db/connection";
 import type { Export } from "@/server/db/exports";
 import type { Member } from "@/server/db/members";
 import { readRules } from "@/server/db/rules";
-import { queueAhead, readQueueFacts, type Ahead, type QueueFacts } from "@/server/db/workers";
+import type { Ahead } from "@/server/db/workers";
+import { aheadOf } from "@/server/jobs/queue-facts";
 
 const dayMs = 24 * 3600 * 1000;
 /** Days before it goes that a file says so. */
@@ -14,25 +15,10 @@ const warnDays = 14;
 export const mayAct = (member: Member, createdBy: string): boolean =>
   createdBy === member.id || allows("designer", member.role);
 
-const factsMs = 1000;
-let known: { readonly facts: Promise<QueueFacts>; readonly untilMs: number } | undefined;
-
-/** The queue as a whole, read once for all who look within a second. */
-function queueFacts(): Promise<QueueFacts> {
-  if (!known || known.untilMs < Date.now()) {
-    const facts = readQueueFacts(database());
-    known = { facts, untilMs: Date.now() + factsMs };
-    facts.catch(() => (known = undefined));
-  }
-  return known.facts;
-}
-
 /** Exports as they are shown; those that wait with what is before them. */
 export async function toViews(rows: readonly Export[], member: Member): Promise<ExportView[]> {
   const waiting = rows.flatMap(({ state, jobId }) => (state === "waiting" && jobId ? [jobId] : []));
-  const ahead =
-    waiting.length > 0 ? await queueAhead(database(), waiting, await queueFacts()) : new Map<string, Ahead>();
-  const { keepDays } = await readRules(database());
+  const [ahead, { keepDays }] = await Promise.all([aheadOf(waiting), readRules(database())]);
   return rows.map((row) => toView(row, member, ahead.get(row.jobId ?? ""), keepDays));
 }
 

@@ -15,7 +15,7 @@ const secondsPerPixel = 2.5e-7;
 export async function prepareMark(member: Member, { hash, recipe }: z.output<typeof PrepareMark>) {
   const picture = await findMedia(database(), hash);
   if (picture?.kind !== "picture") {
-    throw new Refusal(422, "media_unknown", "This picture is not here. Bring it along again.", "hash");
+    throw new Refusal(422, "media_unknown", "This picture is missing. Upload it again.", "hash");
   }
   const asked = JSON.stringify([preparing, hash, recipe, new Date().toISOString().slice(0, 10)]);
   const subject = createHash("sha256").update(asked).digest("hex");

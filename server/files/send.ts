@@ -50,7 +50,7 @@ export async function sendFile(request: Request, file: SentFile): Promise<Respon
     );
   }
   const range = parseRange(request.headers.get("range"), file.bytes);
-  if (range === "unsatisfiable") throw new Refusal(416, "range", "The asked part lies outside the file.");
+  if (range === "unsatisfiable") throw new Refusal(416, "range", "The requested part is outside the file.");
   const { start, end } = range ?? { start: 0, end: file.bytes - 1 };
   headers.set("Content-Length", String(end - start + 1));
   if (range) headers.set("Content-Range", `bytes ${start}-${end}/${file.bytes}`);

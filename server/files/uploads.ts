@@ -4,13 +4,14 @@ import { fileTypeFromFile } from "file-type";
 import { z } from "zod";
 import type { UploadAnswer, Uploaded, UploadQuery } from "@/contract/media";
 import { HouseFont } from "@/core/document/house";
-import { ApartError, inTurn, runApart } from "@/server/apart";
+import { ApartError, inTurn, isItsOwn, runApart, whyApart } from "@/server/apart";
 import { database, isUnreachable } from "@/server/db/connection";
 import { newId } from "@/server/db/ids";
 import { addJobs, urgent } from "@/server/db/jobs";
 import { log } from "@/server/log";
 import { Refusal } from "@/server/refusal";
 import { takeMark } from "./marks";
+import { parseLimits, parseProgram } from "./parse-limits";
 import { receiveFile } from "./receive";
 import { recordMedia } from "./record";
 import { makeWorkFolder, storeFile } from "./storage";
@@ -54,6 +55,11 @@ export async function takeUpload(
   } catch (error) {
     if (error instanceof Refusal || isUnreachable(error)) throw error;
     if (isFull(error)) throw fullDisk();
+    if (error instanceof ApartError) {
+      log.warn({ err: error }, "an upload was not read");
+      const asked = { what: "This file", verb: "read", cure: "Use a smaller or simpler one." } as const;
+      throw new Refusal(isItsOwn(error) ? 422 : 503, "unreadable", whyApart(error, asked));
+    }
     log.warn({ err: error }, "an upload could not be read");
     throw refuse("unreadable", "This file can’t be read. It may be damaged.");
   } finally {
@@ -78,7 +84,7 @@ const fullDisk = () =>
   new Refusal(
     507,
     "disk_full",
-    "The server’s disk is full; the file was not kept. Tell the owner, then send it again.",
+    "The server’s disk is full, so the file was not stored. Tell the owner, then upload it again.",
   );
 
 async function identify(upload: Upload): Promise<UploadAnswer> {
@@ -89,7 +95,7 @@ async function identify(upload: Upload): Promise<UploadAnswer> {
     throw refuse("kind", "Only a video can lie under a clip: MP4, MOV or WebM.");
   const only = (kind: Uploaded["kind"]) => {
     if (upload.kinds.includes(kind)) return;
-    throw refuse("kind", "Only pictures and videos can be brought along; the rest is the house style’s.");
+    throw refuse("kind", "Only pictures and videos can be uploaded here. Other files belong in the house style.");
   };
   if (["image/png", "image/jpeg", "image/webp"].includes(mime)) {
     only("picture");
@@ -117,7 +123,7 @@ async function identify(upload: Upload): Promise<UploadAnswer> {
   const known = "PNG, JPEG, WebP, SVG, MP4, MOV, WebM, WAV, MP3, M4A, TTF, OTF and WOFF2";
   throw refuse(
     "kind",
-    `This is ${mime === "" ? "no kind of file that is known here" : `a file of the kind ${mime}`}. Taken are ${known}.`,
+    `This is ${mime === "" ? "not a known kind of file" : `a file of the kind ${mime}`}. Allowed are ${known}.`,
   );
 }
 
@@ -148,13 +154,13 @@ const Font = HouseFont.omit({ id: true, hash: true });
 
 /** Has one of our parsers look at a file in a process of its own. Refuses with its reason. */
 async function parsed<T>(kind: string, { path, signal }: Upload, target: string, shape: z.ZodType<T>): Promise<T> {
-  const program = "server/files/parse/program.ts";
   const answer = await runApart({
-    program,
-    args: [kind, path, target],
+    program: parseProgram,
+    args: [kind],
+    input: [path, target],
+    warm: true,
     shape: z.union([Refused, shape]),
-    timeMs: 40_000,
-    memoryMb: 1200,
+    ...parseLimits,
     signal,
   });
   if (typeof answer === "object" && answer !== null && "refused" in answer) {
@@ -176,8 +182,7 @@ async function takeFont(upload: Upload): Promise<Uploaded> {
   if ((await stat(upload.path)).size > most.fontBytes) throw refuse("too_large", "This font is larger than 20 MB.");
   const target = join(upload.folder, "font");
   const facts = await parsed("font", upload, target, Font).catch((error: unknown) => {
-    if (error instanceof ApartError || error instanceof z.ZodError)
-      throw refuse("font", "This font can’t be read. It may be damaged.");
+    if (error instanceof z.ZodError) throw refuse("font", "This font can’t be read. It may be damaged.");
     throw error;
   });
   const { family } = facts;

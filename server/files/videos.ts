@@ -30,7 +30,7 @@ async function probe(path: string, signal: AbortSignal): Promise<Probe> {
     format?: { duration?: string };
   };
   if (streams.length > most.streams) {
-    throw refuse("streams", `This file has ${streams.length} tracks; up to ${most.streams} are taken.`);
+    throw refuse("streams", `This file has ${streams.length} tracks; up to ${most.streams} are allowed.`);
   }
   return { streams, durationS: Number(format?.duration ?? 0) };
 }
@@ -43,7 +43,7 @@ export async function takeVideo(path: string, folder: string, name: string, sign
   if (durationS > most.videoS) throw tooLong(durationS);
   const { width = 0, height = 0 } = stream;
   if (width < 2 || height < 2 || width > most.side || height > most.side)
-    throw refuse("pixels", `This video has ${width} × ${height} pixels; 2 to ${most.side} a side are taken.`);
+    throw refuse("pixels", `This video has ${width} × ${height} pixels; 2 to ${most.side} a side are allowed.`);
   const plan = planVideo(stream);
   const target = join(folder, "frames");
   const until = AbortSignal.any([signal, AbortSignal.timeout(decodeMs)]);
@@ -67,7 +67,7 @@ export async function takeVideo(path: string, folder: string, name: string, sign
 const isFilm = ({ codec_type, disposition }: Stream): boolean => codec_type === "video" && !disposition?.attached_pic;
 
 const tooLong = (lengthS: number) =>
-  refuse("length", `This video is ${Math.round(lengthS)} s long or more; up to ${most.videoS} s are taken.`);
+  refuse("length", `This video is ${Math.round(lengthS)} s long or more; up to ${most.videoS} s are allowed.`);
 
 function inWords(error: unknown): unknown {
   if (error instanceof EncodeError && ["failed", "stalled"].includes(error.reason))
@@ -86,9 +86,9 @@ export async function takeFootage(path: string, name: string, mime: string, sign
   const { width = 0, height = 0 } = stream ?? {};
   if (!stream || !(durationS > 0)) throw refuse("damaged", "This film has no picture or no length. It may be damaged.");
   if (durationS > most.footageS)
-    throw refuse("length", `This film is ${Math.round(durationS)} s long; up to ${most.footageS} s are taken.`);
+    throw refuse("length", `This footage is ${Math.round(durationS)} s long; up to ${most.footageS} s are allowed.`);
   if (width < 2 || height < 2 || width > most.side || height > most.side)
-    throw refuse("pixels", `This film has ${width} × ${height} pixels; 2 to ${most.side} a side are taken.`);
+    throw refuse("pixels", `This footage has ${width} × ${height} pixels; 2 to ${most.side} a side are allowed.`);
   await readFootage(path, signal).catch((error: unknown) => {
     throw error instanceof FootageError ? refuse("damaged", error.message) : error;
   });
@@ -111,7 +111,7 @@ function refuseUnheard({ streams, durationS }: Probe): void {
   if (!streams.some(({ codec_type }) => codec_type === "audio") || !(durationS > 0))
     throw refuse("damaged", "There is no sound in this file.");
   if (durationS > most.soundS)
-    throw refuse("length", `This sound is ${Math.round(durationS)} s long; up to ${most.soundS} s are taken.`);
+    throw refuse("length", `This sound is ${Math.round(durationS)} s long; up to ${most.soundS} s are allowed.`);
 }
 
 async function keepSound(path: string, name: string, mime: string, found: Probe): Promise<Uploaded> {

@@ -28,7 +28,7 @@ async function placeOf(db: Db, { scope }: Link, lock = false): Promise<Place> {
   const [row] = await listRows(db, sheetId, [rowId]);
   const release = row && (await findRelease(db, releaseOf(sheet, row)));
   if (!row || !release) {
-    throw new Refusal(404, "row_gone", "What this link was for has been taken away. Ask whoever sent it.");
+    throw new Refusal(404, "row_gone", "What this link was for has been removed. Ask the sender.");
   }
   return { sheet, row, release };
 }

@@ -3,9 +3,10 @@ import { pageSize } from "@/contract/answer";
 import type { LinkCard, LinkListQuery, NewLink } from "@/contract/links";
 import { allows } from "@/server/auth/principal";
 import { addAudit } from "@/server/db/audit";
+import { countComments } from "@/server/db/comments";
 import { database, type Db } from "@/server/db/connection";
 import { findExport, type Export } from "@/server/db/exports";
-import { addLink, countLinkWords, findMadeLink, listMadeLinks, revokeLink, type ListedLink } from "@/server/db/links";
+import { addLink, findMadeLink, listMadeLinks, revokeLink, type ListedLink } from "@/server/db/links";
 import type { Member } from "@/server/db/members";
 import { findRequest, listIn } from "@/server/db/requests";
 import { findRow, findSheet } from "@/server/db/sheets";
@@ -113,7 +114,7 @@ async function toCard(db: Db, link: ListedLink): Promise<LinkCard> {
       usedAt: link.usedAt?.toISOString() ?? null,
     },
     ...{ usesLeft: link.usesLeft, used: link.used, state: link.state },
-    words: link.kind === "proof" ? await countLinkWords(db, link.id) : 0,
+    comments: link.kind === "proof" ? await countComments(db, link.id) : 0,
   };
 }
 

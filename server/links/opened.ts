@@ -6,22 +6,27 @@ import { Refusal } from "@/server/refusal";
 const hours = 12;
 const options = () => ({ password: required("SESSION_SECRET"), ttl: hours * 3600 });
 
-const nameOf = ({ id }: Link): string => `rubrick-link-${id.slice(0, 8)}`;
+const nameOf = ({ id }: Pick<Link, "id">): string => `rubrick-link-${id.slice(0, 8)}`;
+
+/** Whether a browser was let in by a link before: it shows the cookie that it was given then. */
+export async function isVisitor(request: Request, link: Pick<Link, "id">): Promise<boolean> {
+  const [, seal] = new RegExp(`(?:^|; )${nameOf(link)}=([^;]+)`).exec(request.headers.get("cookie") ?? "") ?? [];
+  if (!seal) return false;
+  try {
+    return (await unsealData<{ link?: string }>(decodeURIComponent(seal), options())).link === link.id;
+  } catch {
+    return false; // Not a cookie that we have written.
+  }
+}
 
 /**
  * Lets a browser in that holds a link, which counts as one use for half a day; answers the cookie that says so, or
  * nothing where it was let in before. Refuses once the link is used up.
  */
-export async function openLink(request: Request, link: Link): Promise<string | undefined> {
-  const [, seal] = new RegExp(`(?:^|; )${nameOf(link)}=([^;]+)`).exec(request.headers.get("cookie") ?? "") ?? [];
-  const held = seal ? await unsealData<{ link?: string }>(decodeURIComponent(seal), options()).catch(() => ({})) : {};
-  if ("link" in held && held.link === link.id) return undefined;
+async function openLink(request: Request, link: Link): Promise<string | undefined> {
+  if (await isVisitor(request, link)) return undefined;
   if (!(await countUse(database(), link.id))) {
-    throw new Refusal(
-      404,
-      "link_over",
-      "This link was opened as often as it may be. Ask whoever sent it for a new one.",
-    );
+    throw new Refusal(404, "link_over", "This link was opened as often as it may be. Ask the sender for a new one.");
   }
   const secure = process.env.PUBLIC_URL?.startsWith("https:") ? "; Secure" : "";
   const value = encodeURIComponent(await sealData({ link: link.id }, options()));

@@ -4,7 +4,7 @@ import { hashPassword, checkPassword } from "@/server/auth/password";
 import { confirmFactor, startFactor } from "@/server/auth/second-factor";
 import { addAudit } from "@/server/db/audit";
 import { database } from "@/server/db/connection";
-import { addLink, countUse, type Link } from "@/server/db/links";
+import { addLink, countUse, endPasswordLinks, hasPasswordLink, type Link } from "@/server/db/links";
 import * as members from "@/server/db/members";
 import { endSessionsOf, listSessions } from "@/server/db/sessions";
 import { inTransaction } from "@/server/db/transaction";
@@ -56,6 +56,7 @@ export async function changePassword(
   await inTransaction(database(), async (trx) => {
     await members.setMember(trx, member.id, { passwordHash });
     await endSessionsOf(trx, member.id, { allBut: sessionId ?? "" });
+    await endPasswordLinks(trx, member.id);
     await addAudit(trx, { memberId: member.id, action: "account.password", subject: member.id });
   });
   return null;
@@ -80,7 +81,7 @@ export async function endDevice(member: members.Member, which: string, sessionId
 /** Whoever sits at an open session can't put a device of their own in the place of the member's: taking it off needs the password. */
 async function refuseSecond(member: members.Member): Promise<void> {
   if ((await members.findSignInOf(database(), member.id))?.secondFactor === null) return;
-  const message = "A second factor is on already. Take it off with your password before you set up another.";
+  const message = "A second factor is on already. Turn it off with your password before you set up another.";
   throw new Refusal(409, "factor_on", message);
 }
 
@@ -123,6 +124,8 @@ export async function takeFactorOff(member: members.Member, password: string): P
 }
 
 const hourS = 3600;
+/** For so long the last link stays the only one: who keeps asking would end each before its member can use it. */
+const stayS = 300;
 
 /** Writes to a member who has forgotten the password; whoever asks learns nothing about who is one. */
 export async function forgotPassword(email: string): Promise<null> {
@@ -131,13 +134,15 @@ export async function forgotPassword(email: string): Promise<null> {
   const { member } = facts;
   await inTransaction(database(), async (trx) => {
     const scope = { member: member.id };
+    if (await hasPasswordLink(trx, member.id, stayS)) return;
+    await endPasswordLinks(trx, member.id);
     const { token } = await addLink(trx, { kind: "password", scope, madeBy: null, seconds: hourS, uses: 1 });
     await writeLetter(trx, {
       to: email,
       subject: "A new password for Rubrick",
       words: [
         `Hello ${member.name},`,
-        "Somebody, you as we hope, asked for a new password. Choose one within an hour at this address; it works once:",
+        "Someone, hopefully you, asked for a new password. Choose one within an hour at this address. It works once:",
         publicUrl(`/password/${token}`),
         "If it was not you, leave it: your password stays as it is.",
       ].join("\n\n"),
@@ -158,6 +163,7 @@ export async function setForgottenPassword(link: Link, password: string): Promis
     }
     await members.setMember(trx, id, { passwordHash });
     await members.endAllSessions(trx, id);
+    await endPasswordLinks(trx, id);
     await addAudit(trx, { memberId: id, action: "account.password", subject: id, detail: { forgotten: true } });
     return null;
   });

@@ -3,6 +3,7 @@ import { pageSize } from "@/contract/answer";
 import type { AuditPage, AuditQuery } from "@/contract/audit";
 import { writeCsv } from "@/core/table/csv";
 import { addAudit, listAudit, type AuditRow } from "@/server/db/audit";
+import { auditNames } from "@/server/db/audit-names";
 import { database } from "@/server/db/connection";
 import type { Member } from "@/server/db/members";
 
@@ -10,19 +11,21 @@ import type { Member } from "@/server/db/members";
 export async function readAudit(query: z.output<typeof AuditQuery>): Promise<AuditPage> {
   const rows = await listAudit(database(), { ...query, limit: pageSize + 1 });
   const shown = rows.slice(0, pageSize);
+  const nameOf = await auditNames(database(), shown);
   return {
-    entries: shown.map(({ at, ...row }) => ({ ...row, at: at.toISOString() })),
+    entries: shown.map((row) => ({ ...row, at: row.at.toISOString(), name: nameOf(row) ?? null })),
     next: rows.length > pageSize ? shown[shown.length - 1]!.seq : null,
   };
 }
 
 const together = 2000;
-const heading = ["When", "Who", "What", "To what", "More"];
+const heading = ["When", "Who", "What", "Object", "Id", "More"];
 
-const lineOf = ({ at, by, action, subject, detail }: AuditRow): string[] => [
+const lineOf = ({ at, by, action, subject, detail }: AuditRow, name: string | undefined): string[] => [
   at.toISOString(),
   by ?? "",
   action,
+  name ?? "",
   subject,
   detail === null ? "" : JSON.stringify(detail),
 ];
@@ -40,7 +43,8 @@ export async function exportAudit(
   return new ReadableStream({
     async pull(controller) {
       const rows = await listAudit(db, { ...query, before, limit: together });
-      const table = writeCsv({ heading, rows: rows.map(lineOf) });
+      const nameOf = await auditNames(db, rows);
+      const table = writeCsv({ heading, rows: rows.map((row) => lineOf(row, nameOf(row))) });
       // Mark and heading stand once.
       controller.enqueue(text.encode(begun ? table.slice(table.indexOf("\r\n") + 2) : table));
       begun = true;

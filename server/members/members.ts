@@ -39,7 +39,7 @@ export async function inviteMember(
     if (there) {
       const what = there.active
         ? `${email} belongs to a member already.`
-        : `${email} belongs to somebody who was switched off. Switch them on again in the list.`;
+        : `${email} is the address of a deactivated member. Activate them again in the list.`;
       throw new Refusal(409, "member_already", what, "email");
     }
     const path = await invite(trx, { email, name, role }, owner.id);
@@ -83,7 +83,7 @@ export async function changeMember(owner: members.Member, id: string, change: Me
     }
     if (secondFactor === false) {
       await members.setSecondFactor(trx, id, null);
-      detail.secondFactor = "taken away";
+      detail.secondFactor = "removed";
     }
     if (active === false) Object.assign(detail, await switchOff(trx, owner, id, handTo));
     if (active === true && !member.active) {
@@ -98,7 +98,7 @@ export async function changeMember(owner: members.Member, id: string, change: Me
 async function switchOff(trx: Db, owner: members.Member, id: string, handTo: string | undefined) {
   const heir = handTo === undefined ? owner : await members.findMember(trx, handTo);
   if (!heir || heir.id === id) {
-    throw new Refusal(422, "heir", "Say who goes on with what they leave: somebody who is still a member.", "handTo");
+    throw new Refusal(422, "heir", "Choose an active member who takes over their items.", "handTo");
   }
   await members.setMember(trx, id, { active: false });
   await members.endAllSessions(trx, id);

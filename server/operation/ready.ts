@@ -1,3 +1,5 @@
+import { statfs } from "node:fs/promises";
+import { dirname } from "node:path";
 import { database, isUnreachable } from "@/server/db/connection";
 import { appliedMigrations, migrationNames } from "@/server/db/migrate";
 import { listWorkers } from "@/server/db/workers";
@@ -13,7 +15,7 @@ export interface Readiness {
   readonly ready: boolean;
   readonly version: string;
   readonly database: "reachable" | "gone" | "older" | "newer";
-  readonly storage: "reachable" | "gone";
+  readonly storage: "reachable" | "full" | "gone";
   readonly draining: boolean;
   readonly workers: number;
   /** Workers that run another version than this process does. */
@@ -44,10 +46,16 @@ async function stateOfTables(): Promise<Readiness["database"]> {
   }
 }
 
+/** Less room than this on the disk of the store takes no clip more. */
+const leastBytes = 32 * 1024 * 1024;
+
 async function stateOfStorage(): Promise<Readiness["storage"]> {
   try {
-    await (await store()).has("0".repeat(64));
-    return "reachable";
+    const { has, pathOf } = await store();
+    await has("0".repeat(64));
+    if (!pathOf) return "reachable";
+    const { bavail, bsize } = await statfs(dirname(dirname(pathOf("0".repeat(64)))));
+    return bavail * bsize < leastBytes ? "full" : "reachable";
   } catch {
     return "gone";
   }

@@ -16,6 +16,7 @@ import { usedHouse } from "@/core/document/used-house";
 import { groupBy } from "@/core/group";
 import { airedAt, type Airing } from "@/core/order/air";
 import { pressed } from "@/core/order/live";
+import { refuseOthers } from "@/server/auth/principal";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import { hashesIn } from "@/server/db/files";
@@ -76,7 +77,7 @@ export async function startLivePage(
   const id = newId();
   await inTransaction(db, async (trx) => {
     const state = quiet(await live.clockMs(trx));
-    await live.addLivePage(trx, { id, orderId, name, format, state, madeBy: member.id });
+    await live.addLivePage(trx, { id, orderId, name, format, state, madeById: member.id });
     await addAudit(trx, { memberId: member.id, action: "live.create", subject: id, detail: { order: orderId } });
   });
   return { id, ...(await bringToAir(member, id, "next")) };
@@ -227,7 +228,9 @@ export async function addLiveLink(
 export async function endLiveLink(member: Member, id: string, linkId: string): Promise<null> {
   const db = database();
   const links = await listLinks(db, ["live", "remote"], "live", id);
-  if (!links.some((link) => link.id === linkId)) throw notFound("link");
+  const link = links.find((one) => one.id === linkId);
+  if (!link) throw notFound("link");
+  refuseOthers(member, link.madeById, "this link");
   await inTransaction(db, async (trx) => {
     await revokeLink(trx, linkId);
     await live.tellLive(trx, id);
@@ -239,7 +242,8 @@ export async function endLiveLink(member: Member, id: string, linkId: string): P
 
 export async function endLivePage(member: Member, id: string): Promise<null> {
   const db = database();
-  await existingPage(db, id);
+  const page = await existingPage(db, id);
+  refuseOthers(member, page.madeById, "this live page");
   const links = await listLinks(db, ["live", "remote"], "live", id);
   await inTransaction(db, async (trx) => {
     for (const link of links) await revokeLink(trx, link.id);

@@ -12,6 +12,7 @@ import type {
 import type { PatchRequest } from "@/contract/patch";
 import { RunningOrder } from "@/core/document/order";
 import { ownFilesOf } from "@/core/document/values";
+import { refuseOthers } from "@/server/auth/principal";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import { newId } from "@/server/db/ids";
@@ -24,6 +25,7 @@ import { readRules } from "@/server/db/rules";
 import { chosenOutputs } from "@/server/exports/ask";
 import { findNewestNumber, findRelease, listPutAway } from "@/server/db/releases";
 import { inTransaction } from "@/server/db/transaction";
+import { waitForOvertaken } from "@/server/designs/overtaken";
 import { applied, checked } from "@/server/designs/patches";
 import { notFound, Refusal } from "@/server/refusal";
 
@@ -97,17 +99,9 @@ function conflict({ revision, document, changedBy, changedAt }: orders.StoredOrd
   return new Refusal(409, "moved_on", `${who} has changed this running order in the meantime.`, undefined, detail);
 }
 
-/** The last words of a page that goes away may overtake those before them, which are waited for this long. */
-const overtakenMs = 2000;
-
 /** Changes an order that is still at the revision the changes were made on, or about to come to it. */
 export async function patchOrder(member: Member, id: string, { revision, patches }: PatchRequest) {
-  for (const until = Date.now() + overtakenMs; Date.now() < until;) {
-    const now = (await orders.findOrder(database(), id))?.revision;
-    // Exactly one behind: any other difference is somebody else's change, told at once.
-    if (now === undefined || now + 1 !== revision) break;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
+  await waitForOvertaken(async () => (await orders.findOrder(database(), id))?.revision, revision);
   return inTransaction(database(), async (trx) => {
     const order = await orders.lockOrder(trx, id);
     if (!order) throw notFound("running order");
@@ -132,7 +126,7 @@ async function refuseUnknown(db: Db, before: RunningOrder, after: RunningOrder):
     for (const hash of ownFilesOf(entry.values)) {
       const media = await findMedia(db, hash);
       if (media && ["picture", "frames"].includes(media.kind)) continue;
-      const message = "A picture or video of this clip is not here. Bring it along again.";
+      const message = "A picture or video of this clip is missing. Upload it again.";
       throw new Refusal(422, "media_unknown", message, `entries.${i}.values`);
     }
   }
@@ -148,9 +142,11 @@ export async function askForOrder(
   const { document } = await existingOrder(db, id);
   const [first] = document.entries.filter(({ on }) => on);
   if (!first) throw new Refusal(422, "order_empty", "Nothing in this order is on.");
-  if (!asked.whole && !asked.parts) throw new Refusal(422, "order_nothing", "Say whether all of it, or its parts.");
+  if (!asked.whole && !asked.parts)
+    throw new Refusal(422, "order_nothing", "Choose the whole film, the single graphics, or both.");
   if ((await readRules(db)).approvedByOther) {
-    const message = "In this house somebody else approves a clip before it is made. Make these as rows of a sheet.";
+    const message =
+      "In this house, someone else must approve a clip before it is exported. Make these as rows of a sheet.";
     throw new Refusal(403, "unapproved", message);
   }
   const release = await findRelease(db, first.release);
@@ -167,6 +163,9 @@ const secondsPerEntry = 0.02;
 /** Puts an order away, or brings it back. */
 export async function putOrderAway(member: Member, id: string, away: boolean): Promise<null> {
   await inTransaction(database(), async (trx) => {
+    const madeBy = await orders.findMaker(trx, id);
+    if (madeBy === undefined) throw notFound("running order");
+    refuseOthers(member, madeBy, "this running order");
     if (!(await orders.putAway(trx, id, away))) throw notFound("running order");
     const action = away ? "order.remove" : "order.restore";
     await addAudit(trx, { memberId: member.id, action, subject: id, detail: {} });

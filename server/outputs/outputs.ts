@@ -31,20 +31,24 @@ async function refuseWrong(output: Output, others: readonly Output[]): Promise<v
   if (backing?.kind === "footage") {
     const footage = await listFootage(database());
     if (!footage.some(({ hash }) => backing.media === `media:${hash}`)) {
-      throw new Refusal(422, "footage_unknown", "The footage that this lies over is not here.", "output.backing");
+      throw new Refusal(
+        422,
+        "footage_unknown",
+        "This footage is no longer in the house style. Choose another one.",
+        "output.backing",
+      );
     }
   }
   const plain = (name: string) => name.trim().toLocaleLowerCase("en");
   if (others.some((other) => other.id !== output.id && plain(other.name) === plain(output.name))) {
-    throw new Refusal(422, "name_taken", `There is an output called “${output.name}” already.`, "output.name");
+    throw new Refusal(422, "name_taken", `An output named “${output.name}” exists already.`, "output.name");
   }
 }
 
 export async function startOutput(member: Member, output: Output): Promise<{ id: string }> {
   const db = database();
   const all = await listOutputs(db);
-  if (all.length >= most)
-    throw new Refusal(422, "too_many", `There are ${most} outputs already. Take some away first.`);
+  if (all.length >= most) throw new Refusal(422, "too_many", `There are ${most} outputs already. Remove some first.`);
   await refuseWrong({ ...output, id: "" }, all);
   // Never that of one that was taken away: files that were made as it are not files of this one.
   const id = `${idFrom(output.name, "output").slice(0, 48)}-${newId().slice(0, 8)}`;

@@ -17,10 +17,10 @@ async function refuseWrong(db: Db, set: OutputSet, others: readonly OutputSet[])
   const known = new Set((await listOutputs(db)).map(({ id }) => id));
   const stray = set.outputs.find((id) => !known.has(id));
   if (stray !== undefined)
-    throw new Refusal(422, "output_unknown", "An output of this set has been taken away.", "set.outputs");
+    throw new Refusal(422, "output_unknown", "An output of this set has been removed.", "set.outputs");
   const plain = (name: string) => name.trim().toLocaleLowerCase("en");
   if (others.some((other) => other.id !== set.id && plain(other.name) === plain(set.name)))
-    throw new Refusal(422, "name_taken", `There is a set called “${set.name}” already.`, "set.name");
+    throw new Refusal(422, "name_taken", `A set named “${set.name}” exists already.`, "set.name");
 }
 
 async function record(trx: Db, member: Member, action: string, set: OutputSet | { readonly id: string }) {
@@ -31,7 +31,7 @@ async function record(trx: Db, member: Member, action: string, set: OutputSet | 
 export async function startSet(member: Member, wanted: OutputSet): Promise<{ id: string }> {
   const db = database();
   const all = await listOutputSets(db);
-  if (all.length >= most) throw new Refusal(422, "too_many", `There are ${most} sets already. Take some away first.`);
+  if (all.length >= most) throw new Refusal(422, "too_many", `There are ${most} sets already. Remove some first.`);
   const id = `${idFrom(wanted.name, "set").slice(0, 48)}-${newId().slice(0, 8)}`;
   const set = { ...wanted, id, outputs: [...new Set(wanted.outputs)] };
   await refuseWrong(db, set, all);

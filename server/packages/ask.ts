@@ -21,7 +21,7 @@ const secondsPerDesign = 3;
 export async function askPack(request: PackRequest, memberId: string): Promise<{ job: string }> {
   return inTransaction(database(), async (trx) => {
     const costS = 2 + request.designs.length * secondsPerDesign;
-    const [job] = await addJobs(trx, memberId, [{ kind: "pack", payload: request, costS }]);
+    const [job] = await addJobs(trx, memberId, [{ kind: "pack", payload: request, costS, priority: urgent }]);
     const { designs, whole, from } = request;
     await addAudit(trx, { memberId, action: "package.pack", subject: job!, detail: { designs, whole, from } });
     return { job: job! };

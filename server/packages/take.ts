@@ -76,7 +76,7 @@ async function adopt(db: Db, pack: Package, house: House, { choices }: Taking): 
 }
 
 const tooMuch = ({ path, message }: { path: string; message: string }) =>
-  new Refusal(422, "house", `The house style can’t hold all of it: ${path}: ${message}. Take more of what is here.`);
+  new Refusal(422, "house", `The house style can’t hold all of it: ${path}: ${message}. Use more of this house’s own.`);
 
 const hashesOf = (house: House): string[] => [
   ...[...house.pictures, ...house.videos, ...house.sounds, ...house.fonts].map(({ hash }) => hash),
@@ -86,7 +86,7 @@ const hashesOf = (house: House): string[] => [
 async function refuseLostFiles(db: Db, house: House): Promise<void> {
   for (const hash of hashesOf(house)) {
     if (await findMedia(db, hash)) continue;
-    throw new Refusal(410, "file_gone", "Its files have been cleared away meanwhile. Bring the package in again.");
+    throw new Refusal(410, "file_gone", "Its files have expired. Upload the package again.");
   }
 }
 

@@ -2,7 +2,7 @@ import type { z } from "zod";
 import { mostRows, type ChangesRequest, type SheetConflict, type StatesRequest } from "@/contract/sheets";
 import { groupBy } from "@/core/group";
 import { withCell } from "@/core/sheets/changes";
-import { placesFor, putBehind } from "@/core/sheets/order";
+import { newRows, placesFor, putBehind, withAdded } from "@/core/sheets/order";
 import type { Cells } from "@/core/sheets/row";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
@@ -74,7 +74,7 @@ async function changeShape(db: Db, member: Member, sheetId: string, rows: readon
   const before = new Map(rows.map(({ id, place }) => [id, place]));
   const gone = new Set(remove);
   let order = rows.map(({ id }) => id).filter((id) => !gone.has(id));
-  const fresh = add.filter(({ id }) => !before.has(id));
+  const fresh = newRows(order, add);
   if (order.length + fresh.length > mostRows) {
     const message = `A sheet has at most ${mostRows} rows. Put what goes beyond into another one.`;
     throw new Refusal(422, "many_rows", message);
@@ -96,28 +96,6 @@ async function changeShape(db: Db, member: Member, sheetId: string, rows: readon
     places.filter(({ id }) => before.has(id)),
   );
   return true;
-}
-
-/** New rows behind those that they name, in one pass: a table of thousands is not sorted in row by row. */
-function withAdded(order: readonly string[], fresh: Changes["add"]): string[] {
-  const behind = groupBy(fresh, ({ after }) => after ?? "");
-  const known = new Set([...order, ...fresh.map(({ id }) => id)]);
-  const out: string[] = [];
-  const put = (first: string) => {
-    // Each may be followed by others that name it; a stack, since a chain may be as long as the table.
-    const stack = [first];
-    while (stack.length > 0) {
-      const id = stack.pop()!;
-      if (id !== "") out.push(id);
-      for (const row of [...(behind.get(id) ?? [])].reverse()) stack.push(row.id);
-    }
-  };
-  put("");
-  for (const id of order) put(id);
-  // What names a row that has gone meanwhile comes last.
-  const lost = [...behind].flatMap(([after, rows]) => (after === "" || known.has(after) ? [] : rows));
-  for (const { id } of lost) put(id);
-  return out;
 }
 
 /** Says that rows are ready or approved, or drafts again. */

@@ -5,7 +5,7 @@ import { groupBy } from "@/core/group";
 import { rowValues } from "@/core/sheets/row";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
-import { askOnce } from "@/server/db/jobs";
+import { askOnce, urgent } from "@/server/db/jobs";
 import type { Member } from "@/server/db/members";
 import { findRelease } from "@/server/db/releases";
 import { listRowFindings } from "@/server/db/row-findings";
@@ -44,7 +44,13 @@ export async function askRowChecks(member: Member, sheetId: string, all: boolean
   const digest = createHash("sha256").update(unseen.sort().join()).digest("hex").slice(0, 24);
   const subject = `${sheetId} ${all ? "all" : "ready"} ${digest}`;
   const costS = unseen.length * secondsPerRow;
-  const job = await askOnce(db, member.id, { kind: "rows", payload: { sheetId, all }, costS, subject });
+  const job = await askOnce(db, member.id, {
+    kind: "rows",
+    payload: { sheetId, all },
+    costS,
+    priority: urgent,
+    subject,
+  });
   return { job: job.id };
 }
 

@@ -44,6 +44,7 @@ export async function makeRows(
   const left: Made["left"][number][] = [];
   const request = newRequest(sheet.name);
   const skipped: string[] = [];
+  const oldNames: Made["oldNames"] = [];
   let clips = 0;
   for (const [releaseId, own] of groupBy(rows, (row) => releaseOf(sheet, row))) {
     const release = await findRelease(db, releaseId);
@@ -61,9 +62,10 @@ export async function makeRows(
     const answer = await askForClips(member, release, asked, request);
     clips += answer.ids.length;
     skipped.push(...answer.skipped);
+    oldNames.push(...answer.oldNames);
   }
   await touchSheet(db, sheetId, { rows: rows.map(({ id }) => id) });
-  return { clips, left, skipped };
+  return { clips, left, skipped, oldNames };
 }
 
 /** Rows of one release with all that is known of them. */

@@ -14,6 +14,7 @@ import { pageSize } from "@/contract/answer";
 import { rowValues, type Cells } from "@/core/sheets/row";
 import { titleOf } from "@/core/sheets/title";
 import { sampleless } from "@/core/sheets/start";
+import { refuseOthers } from "@/server/auth/principal";
 import { addAudit } from "@/server/db/audit";
 import { database, type Db } from "@/server/db/connection";
 import { newId } from "@/server/db/ids";
@@ -136,7 +137,9 @@ export async function describeSheet(
   about: z.output<typeof SheetAboutRequest>,
 ): Promise<null> {
   const db = database();
-  const sheet = await existingSheet(db, sheetId);
+  const sheet = await findSheet(db, sheetId, false, about.removed === false);
+  if (!sheet) throw notFound("sheet");
+  if (about.removed !== undefined) refuseOthers(member, sheet.madeBy, "this sheet");
   const release = await findRelease(db, sheet.releaseId);
   if (!release) throw notFound("release");
   if (about.formats) refuseFormats(release, about.formats);
@@ -150,7 +153,10 @@ export async function describeSheet(
       ...(removed !== undefined && { removed }),
     });
     await touchSheet(trx, sheetId, { shape: true });
-    if (removed) await addAudit(trx, { memberId: member.id, action: "sheet.remove", subject: sheetId });
+    if (removed !== undefined) {
+      const action = removed ? "sheet.remove" : "sheet.restore";
+      await addAudit(trx, { memberId: member.id, action, subject: sheetId });
+    }
   });
   return null;
 }
@@ -170,7 +176,7 @@ export async function moveSheet(
     const [before, after] = [await findRelease(trx, sheet.releaseId), await findRelease(trx, releaseId)];
     if (!before || !after) throw notFound("release");
     if (before.designId !== after.designId) {
-      throw new Refusal(422, "another_design", "A sheet goes on with releases of its own design only.", "releaseId");
+      throw new Refusal(422, "another_design", "A sheet can only move to releases of its own design.", "releaseId");
     }
     const moving = wanted && new Set(wanted);
     const rows = await listRows(trx, sheetId);

@@ -1,10 +1,11 @@
 import { afterAll, describe, expect, test } from "@jest/globals";
 import type { Design } from "@/core/document/design";
 import { as, pause, through } from "../support/api";
+import { beginWithPanel } from "../support/panel-design";
 
 const started: string[] = [];
 async function start(name: string, copyOf?: string): Promise<string> {
-  const reply = await as("tomas", "POST", "/api/designs", { name, ...(copyOf ? { copyOf } : {}) });
+  const reply = copyOf ? await as("tomas", "POST", "/api/designs", { name, copyOf }) : await beginWithPanel(name);
   expect(reply.status).toBe(200);
   started.push(reply.data.id);
   return reply.data.id;
@@ -19,11 +20,12 @@ const rename = (value: string) => [{ op: "replace", path: ["layers", 0, "name"],
 
 describe("a draft", () => {
   test("starts blank in the house style, under an id that reads like its name", async () => {
-    const id = await start("Frühling, 2 Töpfe");
+    const blank = () => as("tomas", "POST", "/api/designs", { name: "Frühling, 2 Töpfe" });
+    const { id } = (await blank()).data;
     expect(id).toMatch(/^fru-?hling-2-to-?pfe/);
     const { document, revision, release } = await read(id);
-    expect([revision, release, document.layers.length]).toEqual([1, null, 1]);
-    expect(await start("Frühling, 2 Töpfe")).toMatch(/-2$/);
+    expect([revision, release, document.layers.length]).toEqual([1, null, 0]);
+    expect((await blank()).data.id).toMatch(/-2$/);
   });
   test("is saved change by change, and tells the one who comes too late what it is now", async () => {
     const id = await start("Two hands");
@@ -71,8 +73,8 @@ describe("a draft", () => {
     ["a value that does not fit", [{ op: "replace", path: ["layers", 0, "opacity"], value: 7 }]],
     ["the prototype", [{ op: "add", path: ["__proto__", "polluted"], value: true }]],
     ["another id", [{ op: "replace", path: ["id"], value: "another" }]],
-    ["no layer at all", [{ op: "replace", path: ["layers"], value: [] }]],
     ["an unknown key", [{ op: "add", path: ["surprise"], value: 1 }]],
+    ["a layer that is none", [{ op: "replace", path: ["layers"], value: [{}] }]],
   ])("refuses %s and stays as it was", async (_, patches) => {
     const id = await start("Refusals");
     const reply = await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches });
@@ -105,6 +107,16 @@ test("the last words of a page that goes away wait for those they have overtaken
 });
 
 describe("publishing", () => {
+  test("is stopped while nothing is drawn", async () => {
+    const id = await start("Nothing yet");
+    await as("tomas", "POST", `/api/designs/${id}/patches`, {
+      revision: 1,
+      patches: [{ op: "replace", path: ["layers"], value: [] }],
+    });
+    const refused = await through("tomas", `/api/designs/${id}/publish`, { revision: 2 });
+    expect(refused).toMatchObject({ status: 422, error: { code: "checks" } });
+    expect(JSON.stringify(refused.error)).toContain("nothing_drawn");
+  });
   test("is stopped by what can't be read, unless it is accepted with a reason", async () => {
     const id = await start("Hard to read");
     const { house } = await read(id);

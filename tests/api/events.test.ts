@@ -1,10 +1,8 @@
-import { afterAll, expect, jest, test } from "@jest/globals";
+import { afterAll, expect, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
 import { addEvent } from "@/server/db/events";
 import { inTransaction } from "@/server/db/transaction";
-import { base, cookieOf, pause, send, startExport, as, until } from "../support/api";
-
-jest.setTimeout(120_000);
+import { base, cookieOf, pause, send, sessionOf, startExport, as, until } from "../support/api";
 afterAll(disconnect);
 
 /** Numbers of this run: what an earlier one told may still be told. */
@@ -116,3 +114,37 @@ test("the signed-out, and topics that are none, are refused", async () => {
   for (const topic of ["design:name-strap", "draft:name-strap"])
     expect((await send("GET", `/api/events?topics=exports,${topic}`, { cookie })).status).toBe(403);
 });
+
+test("a stream ends at once with the session, the role or the link by which it is heard", async () => {
+  const signIn = async () => {
+    const body = { email: "ines@quillmere.example", password: "fern-moss-paper" };
+    return sessionOf(await send("POST", "/api/sign-in", { body }));
+  };
+  /** A stream that is on; resolves when the other side ends it. */
+  const open = async (path: string, cookie?: string) => {
+    const answer = await fetch(`${base}${path}`, { headers: cookie ? { cookie } : {} });
+    expect(answer.status).toBe(200);
+    const reader = answer.body!.getReader();
+    await reader.read();
+    const reading = async () => {
+      while (!(await reader.read()).done);
+    };
+    return { over: reading() };
+  };
+  const [own, other] = [await signIn(), await signIn()];
+  const topics = "/api/events?topics=exports";
+  const [ending, staying] = [await open(topics, own), await open(topics, other)];
+  let stayed = true;
+  void staying.over.then(() => (stayed = false));
+  await send("POST", "/api/sign-out", { cookie: own });
+  await ending.over;
+  expect(stayed).toBe(true);
+  const order = (await as("ines", "POST", "/api/orders", { name: "Ends" })).data.id;
+  const { id: live } = (await as("ines", "POST", `/api/orders/${order}/live`, { name: "Hall", format: "wide" })).data;
+  const link = (await as("ines", "POST", `/api/live/${live}/links`, { kind: "live" })).data;
+  const watching = await open(`/api/links/${link.path.split("/").pop()}/live/events`);
+  await as("ines", "POST", `/api/live/${live}/links/${link.id}/revoke`);
+  await watching.over;
+  await send("POST", "/api/sign-out", { cookie: other });
+  await as("ines", "POST", `/api/orders/${order}/remove`);
+}, 60_000);

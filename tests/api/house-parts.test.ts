@@ -1,7 +1,6 @@
-import { afterAll, expect, jest, test } from "@jest/globals";
+import { afterAll, expect, test } from "@jest/globals";
 import { as, until } from "../support/api";
-
-jest.setTimeout(120_000);
+import { beginWithPanel } from "../support/panel-design";
 const started: string[] = [];
 afterAll(async () => {
   for (const id of started) await as("tomas", "POST", `/api/designs/${id}/about`, { archived: true });
@@ -18,7 +17,7 @@ async function worn(name: string) {
   expect(
     (await as("tomas", "POST", "/api/house/patches", { revision, patches: [{ op: "add", path, value }] })).status,
   ).toBe(200);
-  const { id } = (await as("tomas", "POST", "/api/designs", { name: `Wears ${name}` })).data;
+  const { id } = (await beginWithPanel(`Wears ${name}`)).data;
   started.push(id);
   const patches = [{ op: "replace", path: ["layers", 0, "fill", "colour"], value: `house:${role}` }];
   expect((await as("tomas", "POST", `/api/designs/${id}/patches`, { revision: 1, patches })).status).toBe(200);
@@ -85,7 +84,6 @@ test("a filled-in row that the checks stop is not made, says why, and is made wi
     return until(
       async () => (await as("ines", "GET", `/api/exports/${id}`)).data,
       ({ state }) => state === "done" || state === "failed",
-      90,
     );
   };
   const refused = await ended({});

@@ -1,10 +1,8 @@
 import sharp from "sharp";
-import { describe, expect, jest, test } from "@jest/globals";
+import { describe, expect, test } from "@jest/globals";
 import { as, base, cookieOf, resultOf } from "../support/api";
 
 /* Pictures made into marks, by whoever may, and what is wrong told where it came from. */
-
-jest.setTimeout(120_000);
 
 async function brought(svg: string): Promise<string> {
   const body = await sharp(Buffer.from(svg)).png().toBuffer();

@@ -1,6 +1,7 @@
 import { afterAll, describe, expect, test } from "@jest/globals";
 import type { Design } from "@/core/document/design";
 import { as } from "../support/api";
+import { beginWithPanel } from "../support/panel-design";
 
 const started: string[] = [];
 const saved: string[] = [];
@@ -21,7 +22,7 @@ async function keep(name: string, ...moves: object[]): Promise<string> {
 
 /** A draft whose panel wears a saved move. */
 async function wearing(id: string): Promise<string> {
-  const { data } = await as("tomas", "POST", "/api/designs", { name: "Wears one" });
+  const { data } = await beginWithPanel("Wears one");
   started.push(data.id);
   const value = [{ ...move({ id: "p", saved: id }), start: { to: "phase", edge: "start", gap: 0.2 } }];
   const patches = [{ op: "replace", path: ["layers", 0, "moves"], value }];

@@ -1,21 +1,22 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { afterAll, expect, jest, test } from "@jest/globals";
+import { afterAll, expect, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
 import { as, base, cookieOf, send, startExport, until } from "../support/api";
-
-jest.setTimeout(120_000);
 afterAll(() => disconnect());
 
 test("it says that it lives, and whether people may be sent there, with which workers", async () => {
   const health = await send("GET", "/api/health");
   expect(health).toMatchObject({ status: 200, data: { alive: true } });
-  const ready = await send("GET", "/api/ready");
+  // On a busy machine a worker says late that it lives.
+  const ready = await until(
+    () => send("GET", "/api/ready"),
+    ({ data }) => data?.workers > 0,
+  );
   expect(ready).toMatchObject({
     status: 200,
     data: { ready: true, database: "reachable", storage: "reachable", draining: false, strangers: [] },
   });
-  expect(ready.data.workers).toBeGreaterThan(0);
   expect(ready.data.version).toBe(health.data.version);
 });
 
@@ -30,15 +31,21 @@ test("a worker of another version, and tables of a later one, are told", async (
     await db("knex_migrations").where({ name: "999-later" }).del();
     await db("worker").where({ name: "stranger" }).del();
   }
-  expect((await send("GET", "/api/ready")).status).toBe(200);
+  await until(
+    () => send("GET", "/api/ready"),
+    ({ status }) => status === 200,
+  );
 });
 
 test("figures are told in the text format of Prometheus, to owners only", async () => {
   expect((await send("GET", "/api/metrics")).status).toBe(404);
   expect((await as("tomas", "GET", "/api/metrics")).status).toBe(404);
-  const answer = await fetch(`${base}/api/metrics`, { headers: { cookie: await cookieOf("odile") } });
-  expect(answer.headers.get("content-type")).toContain("text/plain; version=0.0.4");
-  const text = await answer.text();
+  const read = async () => fetch(`${base}/api/metrics`, { headers: { cookie: await cookieOf("odile") } });
+  expect((await read()).headers.get("content-type")).toContain("text/plain; version=0.0.4");
+  const text = await until(
+    async () => (await read()).text(),
+    (figures) => Number(/^rubrick_workers (\d+)/m.exec(figures)?.[1]) > 0,
+  );
   for (const name of [
     "rubrick_workers",
     "rubrick_worker_memory_bytes",
@@ -46,7 +53,6 @@ test("figures are told in the text format of Prometheus, to owners only", async 
     "process_resident_memory_bytes",
   ])
     expect(text).toMatch(new RegExp(`^${name}[{ ].*\\d`, "m"));
-  expect(Number(/^rubrick_workers (\d+)/m.exec(text)?.[1])).toBeGreaterThan(0);
   // Every line is a comment, or a name with its labels and a number. Source: exposition format, 0.0.4.
   const lines = text.split("\n").filter((line) => line !== "" && !line.startsWith("#"));
   expect(lines.filter((line) => !/^[a-zA-Z_:][\w:]*(\{[^{}]*\})? [-+\w.]+$/.test(line))).toEqual([]);
@@ -69,7 +75,6 @@ test("one id leads from a call to the job it asked for and to the worker’s log
   await until(
     () => database()("job").where({ id: job.id }).first("state"),
     ({ state }) => state === "done",
-    90,
   );
   const folder = process.env.RUBRICK_TEST_FOLDER ?? ".rubrick";
   const lines = await until(
@@ -94,7 +99,7 @@ test("what costs much is refused, with how long to wait, once very much of it wa
   let refused = await spend();
   for (let i = 0; i < 200 && refused.status === 200; i++) refused = await spend();
   expect([refused.status, refused.error!.code]).toEqual([429, "too_often"]);
-  expect(refused.error!.message).toMatch(/Go on in \d+ minutes?\./);
+  expect(refused.error!.message).toMatch(/Try again in \d+ minutes?\./);
   // Somebody else, elsewhere, is not kept from it.
   const other = await send("POST", "/api/password/forgotten", {
     body: { email: "nobody@quillmere.example" },
@@ -104,6 +109,5 @@ test("what costs much is refused, with how long to wait, once very much of it wa
   await until(
     () => as("ines", "GET", `/api/exports/${id}`),
     ({ data }) => data.state === "done",
-    90,
   );
 });

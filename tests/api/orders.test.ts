@@ -1,8 +1,6 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { database, disconnect } from "@/server/db/connection";
 import { as, base, cookieOf, pause, releaseId, send, until } from "../support/api";
-
-jest.setTimeout(180_000);
 
 /* Running orders, and what of them is on the air, by their handlers alone. */
 
@@ -47,6 +45,7 @@ interface MadeFile {
   readonly state: string;
   readonly error: string | null;
   readonly output: { readonly kind: string };
+  readonly bytes: number;
   readonly proof: { readonly passed: boolean };
 }
 
@@ -106,10 +105,21 @@ describe("an order", () => {
     const done = await until(
       async () => (await as("ines", "GET", `/api/requests/${request.id}/files`)).data.exports,
       (exports: MadeFile[]) => exports.every(({ state }) => ["done", "failed"].includes(state)),
-      120,
     );
     expect(done.map((one) => one.error ?? one.state)).toEqual(Array(6).fill("done"));
     expect(done.every((one) => one.proof.passed)).toBe(true);
+    const estimate = (more: object = {}) =>
+      as("ines", "POST", `/api/orders/${id}/estimate`, { ...asked, lengthsS: {}, ...more });
+    const pictures = done.filter(({ output }) => output.kind === "gif");
+    const weighed = pictures.reduce((sum, one) => sum + one.bytes, 0);
+    const [guess] = (await estimate({ outputs: ["letter-picture"] })).data.estimates;
+    expect(guess.bytes).toBeGreaterThan(weighed / 2.5);
+    expect(guess.bytes).toBeLessThan(weighed * 2.5);
+    const parts = (await estimate({ outputs: ["letter-picture"], whole: false })).data.estimates[0];
+    expect(parts.bytes).toBeLessThan(guess.bytes);
+    // One output that only some designs are made as, or that is gone, doesn't take the others' estimates away.
+    expect((await estimate({ outputs: ["no-such", "captions"] })).data.estimates).toHaveLength(1);
+    expect((await estimate({ lengthsS: { a: -1 } })).status).toBe(422);
     const whole = done.find((one) => one.design === "Trial" && one.output.kind === "srt")!;
     expect(whole.fileName).toMatch(/^Trial_wide.*\.srt$/);
     const text = await (
@@ -136,6 +146,25 @@ describe("an order", () => {
     const single = (await as("ines", "POST", `/api/orders/${id}/clips`, page)).data;
     expect((await ended(single.job)).error).toContain("shows one graphic");
   });
+});
+
+test("the files of an order's graphics are told by their names, set by set, for lists that name them", async () => {
+  const id = await orderOf([strap("a", "Wren Okafor"), strap("b", "רות לביא"), strap("c", "Wren Okafor", 4)]);
+  const asked = { formats: ["wide"], outputs: ["captions"], whole: false, parts: true };
+  for (let times = 0; times < 2; times++)
+    expect((await ended((await as("ines", "POST", `/api/orders/${id}/clips`, asked)).data.job)).state).toBe("done");
+  const { sets } = (await as("tomas", "GET", `/api/orders/${id}/files`)).data;
+  expect(sets.length).toBe(2);
+  for (const { format, output, files } of sets) {
+    expect([format, output.id]).toEqual(["wide", "captions"]);
+    expect(files.map(({ entry }: { entry: string }) => entry)).toEqual(["a", "b", "c"]);
+  }
+  const requests = (await as("ines", "GET", "/api/requests")).data.requests.slice(0, 2) as { exports: MadeFile[] }[];
+  const names = (all: { fileName: string }[]) => all.map(({ fileName }) => fileName).sort();
+  expect(sets.map(({ files }: { files: MadeFile[] }) => names(files))).toEqual(
+    requests.map(({ exports }) => names(exports)),
+  );
+  expect(names(sets[0].files).join()).toContain("רות");
 });
 
 test("a job that is taken up again asks for nothing twice", async () => {

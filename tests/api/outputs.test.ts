@@ -1,7 +1,5 @@
-import { afterAll, expect, jest, test } from "@jest/globals";
+import { afterAll, expect, test } from "@jest/globals";
 import { as, pause, releaseId, until } from "../support/api";
-
-jest.setTimeout(120_000);
 
 const made: string[] = [];
 afterAll(async () => {
@@ -64,7 +62,7 @@ test("changing an output puts files of sheets out of date, changing it back make
   await as("ines", "POST", `/api/sheets/${id}/about`, { formats: ["square"], outputs: [output] });
   await as("ines", "POST", `/api/sheets/${id}/clips`, { rows: [row] });
   const clip = async () => (await as("ines", "GET", `/api/sheets/${id}`)).data.rows[0].clips[0];
-  await until(clip, (seen) => seen?.state === "current", 90);
+  await until(clip, (seen) => seen?.state === "current");
   expect((await list()).find((one) => one.output.id === output)).toMatchObject({ files: 1, sheets: 1 });
   await as("tomas", "POST", `/api/outputs/${output}`, recipe({ name: "For the lobby", fps: { num: 30, den: 1 } }));
   expect(await clip()).toMatchObject({ state: "out of date", reasons: ["other settings of the output"] });

@@ -1,10 +1,8 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { generateSync } from "otplib";
 import { database, disconnect } from "@/server/db/connection";
 import { addLink } from "@/server/db/links";
 import { as, base, cookieOf, newRow, send, sessionOf, startExport, until } from "../support/api";
-
-jest.setTimeout(120_000);
 afterAll(() => disconnect());
 
 const stamp = Date.now().toString(36);
@@ -61,7 +59,7 @@ describe("members", () => {
     expect(late.status).toBe(404);
   });
 
-  test("who is switched off is out at once, and what they held is somebody else’s", async () => {
+  test("who is deactivated is out at once, and what they held is somebody else’s", async () => {
     const finch = await joined("Finch", "contributor");
     const release = (await as("ines", "GET", "/api/releases")).data.releases[0];
     const sheet = await send("POST", "/api/sheets", {
@@ -80,7 +78,7 @@ describe("members", () => {
     await change(finch.id, { active: false, handTo: tomas.id });
     const again = await as("odile", "POST", "/api/members", { email: finch.email, name: "F", role: "contributor" });
     expect([again.status, again.error!.code]).toEqual([409, "member_already"]);
-    expect(again.error!.message).toContain("switched off");
+    expect(again.error!.message).toContain("deactivated");
   });
 
   test("who asks for the dearest over and over is told when to go on, and nobody else is", async () => {
@@ -89,7 +87,7 @@ describe("members", () => {
     let reply = await ask(swift);
     for (let i = 0; i < 300 && reply.status === 422; i++) reply = await ask(swift);
     expect([reply.status, reply.error!.code]).toEqual([429, "too_often"]);
-    expect(reply.error!.message).toMatch(/Go on in \d+ minutes?\./);
+    expect(reply.error!.message).toMatch(/Try again in \d+ minutes?\./);
     // What costs nothing goes on.
     expect((await send("GET", "/api/releases", { cookie: swift.cookie })).status).toBe(200);
     expect((await ask(martin)).status).toBe(422);
@@ -107,6 +105,39 @@ describe("members", () => {
     expect((await change(odile.id, { role: "designer" }, "tomas")).status).toBe(403);
     expect((await change("0".repeat(20), { role: "designer" })).status).toBe(404);
     expect((await change(odile.id, {})).status).toBe(422);
+  });
+});
+
+describe("what another contributor has made", () => {
+  test("a sheet, a running order and a live page with its links are archived and ended by their maker or a designer", async () => {
+    const siskin = await joined("Siskin", "contributor");
+    const bySiskin = (path: string, body: unknown = {}) => send("POST", path, { cookie: siskin.cookie, body });
+    const [first] = (await as("ines", "GET", "/api/releases")).data.releases;
+    const sheet = (await as("ines", "POST", "/api/sheets", { releaseId: first.id, name: "Not Siskin’s" })).data.id;
+    const order = (await as("ines", "POST", "/api/orders", { name: "Not Siskin’s" })).data.id;
+    const { id: live } = (await as("ines", "POST", `/api/orders/${order}/live`, { name: "Hall", format: "wide" })).data;
+    const { id: link } = (await as("ines", "POST", `/api/live/${live}/links`, { kind: "remote" })).data;
+    const tries: [path: string, body?: object][] = [
+      [`/api/sheets/${sheet}/about`, { removed: true }],
+      [`/api/live/${live}/links/${link}/revoke`],
+      [`/api/live/${live}/remove`],
+      [`/api/orders/${order}/remove`],
+    ];
+    for (const [path, body] of tries) {
+      const refused = await bySiskin(path, body);
+      expect([path, refused.status, refused.error?.code]).toEqual([path, 403, "not_yours"]);
+    }
+    // Working in it is everybody's.
+    expect((await bySiskin(`/api/sheets/${sheet}/about`, { name: "Shared" })).status).toBe(200);
+    for (const [path, body] of tries)
+      expect([path, (await as("ines", "POST", path, body)).status]).toEqual([path, 200]);
+    const restore = [`/api/sheets/${sheet}/about`, { removed: false }] as const;
+    expect((await bySiskin(...restore)).error?.code).toBe("not_yours");
+    expect((await as("tomas", "POST", ...restore)).status).toBe(200);
+    expect((await as("ines", "GET", `/api/sheets/${sheet}`)).data.name).toBe("Shared");
+    expect((await bySiskin(`/api/orders/${order}/restore`)).error?.code).toBe("not_yours");
+    expect((await bySiskin(`/api/orders/${"0".repeat(20)}/remove`)).status).toBe(404);
+    await as("ines", "POST", `/api/sheets/${sheet}/about`, { removed: true });
   });
 });
 
@@ -189,6 +220,29 @@ describe("one’s own account", () => {
     expect((await send("GET", "/api/me/account", { cookie: teal.cookie })).status).toBe(401);
     expect((await signIn(teal.email, {}, "a third long password")).status).toBe(200);
   });
+
+  test("a link to a new password ends with a newer one, and with any change of the password", async () => {
+    const smew = await joined("Smew", "contributor");
+    const newest = async () => {
+      // Within minutes of the last no other is sent.
+      await database()("link")
+        .where({ kind: "password" })
+        .update({ made_at: database().raw("date_sub(made_at, interval 10 minute)") });
+      await send("POST", "/api/password/forgotten", { body: { email: smew.email } });
+      return (await letterTo(smew.email)).path.split("/").pop()!;
+    };
+    const choose = (token: string, next: string) =>
+      send("POST", `/api/links/${token}/password`, { body: { password: next } });
+    const older = await newest();
+    const newer = await newest();
+    expect((await choose(older, "not by the older one")).status).toBe(404);
+    expect((await choose(newer, "chosen by the newer one")).status).toBe(200);
+    const left = await newest();
+    const cookie = sessionOf(await signIn(smew.email, {}, "chosen by the newer one"));
+    const change = { password: "chosen by the newer one", next: "changed while signed in" };
+    expect((await send("POST", "/api/me/password", { cookie, body: change })).status).toBe(200);
+    expect((await choose(left, "not by the one before")).status).toBe(404);
+  });
 });
 
 describe("the audit", () => {
@@ -209,8 +263,12 @@ describe("the audit", () => {
     }
     const table = await fetch(`${base}/api/audit/table?${search}`, { headers: { cookie: await cookieOf("odile") } });
     const lines = (await table.text()).trim().split("\r\n");
-    expect(lines[0]).toBe("When,Who,What,To what,More");
+    expect(lines[0]).toBe("When,Who,What,Object,Id,More");
     expect(lines.find((line) => line.includes("account.name"))).toContain(`,'${name},`);
+    // Things are named as people know them, not by their ids.
+    const order = (await as("ines", "POST", "/api/orders", { name: `Audited ${stamp}` })).data;
+    const [made] = (await as("odile", "GET", `/api/audit?search=${order.id}`)).data.entries;
+    expect(made).toMatchObject({ action: "order.create", subject: order.id, name: `Audited ${stamp}` });
     expect((await as("odile", "GET", "/api/audit?search=audit.export")).data.entries.length).toBeGreaterThan(0);
   });
 });
@@ -226,8 +284,12 @@ describe("a fill-in link", () => {
     row = await newRow(sheet, {});
     const made = await as("ines", "POST", "/api/made-links", { kind: "fill", sheet, row, name: "For Bram", uses: 2 });
     token = made.data.path.split("/").pop();
+    bram = visitorOf(await call("GET", "row", undefined, ""));
   });
-  const call = (method: string, path = "row", body?: unknown, cookie?: string) =>
+  /** What the browser of the first who opened it shows from then on. */
+  let bram: string;
+  const visitorOf = (reply: { headers: Headers }) => reply.headers.getSetCookie()[0]!.split(";")[0]!;
+  const call = (method: string, path = "row", body?: unknown, cookie = bram) =>
     send(method, `/api/links/${token}/${path}`, { body, ...(cookie ? { cookie } : {}) });
   const rowNow = async () =>
     (await as("ines", "GET", `/api/sheets/${sheet}`)).data.rows.find(({ id }: { id: string }) => id === row);
@@ -260,24 +322,33 @@ describe("a fill-in link", () => {
     expect((await call("GET", `row/media/${leaf}`)).status).toBe(404);
     const svg = await fetch(`${base}/api/links/${token}/row/media?name=x`, {
       method: "POST",
-      headers: { origin: base, "content-type": "application/octet-stream" },
+      headers: { origin: base, "content-type": "application/octet-stream", cookie: bram },
       body: "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 9 9'><path d='M0 0h9v9z'/></svg>",
     });
     expect(svg.status).toBe(422);
   });
 
   test("lets in as many as it may, keeps who is in, and opens nothing once it has ended", async () => {
-    const second = await call("GET");
-    expect(second.status).toBe(200);
-    const held = second.headers.getSetCookie()[0]!.split(";")[0]!;
-    expect((await call("GET")).status).toBe(404);
-    expect((await call("GET", "row", undefined, held)).status).toBe(200);
+    const cells = { cells: [] };
+    // A stranger can't write before opening it, and opening it is a visit.
+    expect((await call("POST", "row", cells, "")).status).toBe(404);
+    const second = visitorOf(await call("GET", "row", undefined, ""));
+    expect(second).not.toBe(bram);
+    for (const stranger of ["", `${second.slice(0, -6)}aaaaaa`, "rubrick-link-00000000=x"]) {
+      expect((await call("GET", "row", undefined, stranger)).status).toBe(404);
+      expect((await call("POST", "row", cells, stranger)).status).toBe(404);
+      expect((await call("GET", `row/media/${"0".repeat(64)}`, undefined, stranger)).error?.code).toBe("link_over");
+    }
+    for (const held of [bram, second]) {
+      expect((await call("GET", "row", undefined, held)).status).toBe(200);
+      expect((await call("POST", "row", cells, held)).status).toBe(200);
+    }
     const { links } = (await as("ines", "GET", "/api/made-links")).data;
     const mine = links.find(({ name }: { name: string }) => name === "For Bram");
     expect(mine).toMatchObject({ used: 2, usesLeft: 0, about: "fills in one row" });
     expect((await as("tomas", "POST", `/api/made-links/${mine.id}/revoke`, {})).status).toBe(404);
     expect((await as("ines", "POST", `/api/made-links/${mine.id}/revoke`, {})).status).toBe(200);
-    expect((await call("GET", "row", undefined, held)).status).toBe(404);
+    expect((await call("GET")).status).toBe(404);
     expect((await call("POST", "row", { cells: [] })).status).toBe(404);
   });
 });
@@ -288,11 +359,10 @@ describe("a link for watching", () => {
     await until(
       () => as("ines", "GET", `/api/exports/${id}`),
       ({ data }) => data.state === "done",
-      90,
     );
     return id;
   };
-  test("shows its clips; whoever may judge says a word at an instant or approves, whoever only watches does not", async () => {
+  test("shows its clips; whoever may judge comments at an instant or approves, whoever only watches does not", async () => {
     const id = await done();
     const make = async (kind: "proof" | "view") =>
       (
@@ -307,27 +377,42 @@ describe("a link for watching", () => {
     const [proof, view] = [await make("proof"), await make("view")];
     expect((await letterTo(`eve-${stamp}@quillmere.example`)).path).toBe(`/watch/${view}`);
     const seen = (await send("GET", `/api/links/${view}/watch`)).data;
-    expect(seen).toMatchObject({ mayJudge: false, clips: [{ id, format: "square", seen: "video" }] });
+    expect(seen).toMatchObject({ mayJudge: false, clips: [{ id, format: "square", seen: "video", alpha: true }] });
+    // It opens close up to what is drawn, at the poster's instant.
+    const { posterS, drawn } = seen.clips[0].opening;
+    expect([posterS > 0, drawn.width > 0.1, drawn.height < 0.5, drawn.y > 0.4]).toEqual([true, true, true, true]);
     expect((await send("GET", `/api/links/${proof}/watch`)).data.mayJudge).toBe(true);
     const file = await fetch(`${base}/api/links/${proof}/watch/${id}`, { headers: { range: "bytes=0-99" } });
     expect([file.status, file.headers.get("content-type")]).toEqual([206, "video/webm"]);
     expect((await send("GET", `/api/links/${proof}/watch/${"0".repeat(20)}`)).status).toBe(404);
-    const word = { export: id, who: "Eve", atS: 1.2, words: "The name a little lower, please.", verdict: "change" };
-    expect((await send("POST", `/api/links/${view}/words`, { body: word })).status).toBe(404);
-    expect((await send("POST", `/api/links/${proof}/words`, { body: word })).data).toMatchObject({
+    const comment = { export: id, who: "Eve", atS: 1.2, text: "The name a little lower, please.", verdict: "change" };
+    expect((await send("POST", `/api/links/${view}/comments`, { body: comment })).status).toBe(404);
+    expect((await send("POST", `/api/links/${proof}/comments`, { body: comment })).data).toMatchObject({
       who: "Eve",
       atS: 1.2,
     });
-    const nothing = await send("POST", `/api/links/${proof}/words`, { body: { export: id, who: "Eve" } });
+    const nothing = await send("POST", `/api/links/${proof}/comments`, { body: { export: id, who: "Eve" } });
     expect(nothing.status).toBe(422);
-    await send("POST", `/api/links/${proof}/words`, { body: { export: id, who: "Eve", verdict: "approve" } });
+    await send("POST", `/api/links/${proof}/comments`, { body: { export: id, who: "Eve", verdict: "approve" } });
     const { data: page } = await as("ines", "GET", "/api/requests");
     const request = page.requests.find(({ exports }: { exports: { id: string }[] }) =>
       exports.some((one) => one.id === id),
     );
-    expect(request.words).toBe(2);
-    const { words } = (await as("ines", "GET", `/api/requests/${request.id}/words`)).data;
-    expect(words.map(({ verdict }: { verdict: string }) => verdict)).toEqual(["change", "approve"]);
+    expect(request.comments).toBe(2);
+    const path = `/api/requests/${request.id}/comments`;
+    const { comments } = (await as("ines", "GET", path)).data;
+    expect(comments.map(({ verdict }: { verdict: string }) => verdict)).toEqual(["change", "approve"]);
+    // A member replies: it stands at the link, is no comment itself, and has no reply of its own.
+    const reply = (await as("tomas", "POST", path, { to: comments[0].id, text: "Lowered by 20 px." })).data;
+    expect(reply).toMatchObject({ export: id, replyTo: comments[0].id, verdict: null });
+    expect((await as("ines", "POST", path, { to: reply.id, text: "Thanks." })).status).toBe(404);
+    expect((await as("ines", "POST", path, { to: comments[0].id, text: " " })).status).toBe(422);
+    const elsewhere = `/api/requests/${"0".repeat(20)}/comments`;
+    expect((await as("ines", "POST", elsewhere, { to: comments[0].id, text: "Here?" })).status).toBe(404);
+    const read = (await send("GET", `/api/links/${proof}/watch`)).data.comments;
+    expect(read.map(({ text }: { text: string }) => text)).toEqual([comment.text, "", "Lowered by 20 px."]);
+    const { links } = (await as("ines", "GET", "/api/made-links")).data;
+    expect(links.find(({ kind }: { kind: string }) => kind === "proof").comments).toBe(2);
   });
 
   test("of clips that are none, or not finished, is not made", async () => {
@@ -345,7 +430,7 @@ describe("every kind of link", () => {
     "GET row/media/0",
     "GET watch",
     "GET watch/0",
-    "POST words",
+    "POST comments",
     "GET live",
     "POST press",
     "GET invitation",
@@ -357,7 +442,7 @@ describe("every kind of link", () => {
     live: ["GET live"],
     remote: ["GET live", "POST press"],
     fill: ["GET row", "POST row", "GET row/media/0"],
-    proof: ["GET watch", "GET watch/0", "POST words"],
+    proof: ["GET watch", "GET watch/0", "POST comments"],
     view: ["GET watch", "GET watch/0"],
   };
   const over = async (kind: string, how: "open" | "revoked" | "expired" | "used") => {
@@ -371,8 +456,8 @@ describe("every kind of link", () => {
       member: "",
     };
     const maker = await db("member").where({ role: "owner", active: true }).first("id");
-    const uses = how === "used" ? 0 : 5;
-    const made = { kind: kind as "view", scope, madeBy: maker.id, seconds: how === "expired" ? -1 : 600, uses };
+    const uses = how === "used" ? { uses: 0 } : {};
+    const made = { kind: kind as "view", scope, madeBy: maker.id, seconds: how === "expired" ? -1 : 600, ...uses };
     const { id, token } = await addLink(db, made);
     if (how === "revoked")
       await db("link")

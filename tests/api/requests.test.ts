@@ -1,11 +1,9 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { Uint8ArrayReader, ZipReader, Uint8ArrayWriter } from "@zip.js/zip.js";
-import { as, base, cookieOf, releaseId, resultOf, until } from "../support/api";
+import { as, base, cookieOf, newRow, releaseId, resultOf, until } from "../support/api";
 import { videoFile } from "../support/files";
 
 /* What is asked for together: by sets, under names by a pattern, as one line of the outbox, as one zip. */
-
-jest.setTimeout(180_000);
 const made: string[] = [];
 let release: string;
 beforeAll(async () => {
@@ -35,8 +33,23 @@ const settled = (text: string) =>
   until(
     () => readRequest(text),
     (request) => !request?.counts.waiting && !request?.counts.leased,
-    150,
   );
+
+/** What is in the zip that a job makes, and what its list says. */
+async function zipOf(job: string): Promise<{ names: string[]; text: string }> {
+  await until(
+    () => as("ines", "GET", `/api/jobs/${job}`),
+    ({ data: { state } }) => state === "done",
+  );
+  const answer = await fetch(`${base}/api/jobs/${job}/file`, { headers: { cookie: await cookieOf("ines") } });
+  expect(answer.headers.get("content-disposition")).toContain(".zip");
+  const entries = await new ZipReader(new Uint8ArrayReader(new Uint8Array(await answer.arrayBuffer()))).getEntries();
+  const list = entries.find(({ filename }) => filename === "manifest.csv")!;
+  const text = new TextDecoder().decode(
+    await (list as { getData: (to: Uint8ArrayWriter) => Promise<Uint8Array> }).getData(new Uint8ArrayWriter()),
+  );
+  return { names: entries.map(({ filename }) => filename), text };
+}
 
 describe("a set of outputs", () => {
   const set = (name: string, outputs: readonly string[]) => ({ set: { id: "new", name, outputs } });
@@ -96,6 +109,30 @@ describe("names", () => {
   });
 });
 
+test("the zip of a sheet has what shows its rows as they are now, and nothing that is out of date", async () => {
+  const still = await output({});
+  const sheet = (await as("ines", "POST", "/api/sheets", { releaseId: release, name: "For one zip" })).data.id;
+  const post = async (path: string, body: object) =>
+    (await as("ines", "POST", `/api/sheets/${sheet}/${path}`, body)).data;
+  const zipped = async () => zipOf((await post("zip", { folders: "{format}" })).job);
+  await post("about", { formats: ["wide", "square"], outputs: [still] });
+  const rows = [await newRow(sheet, { name: "Ada Fernsby" }), await newRow(sheet, { name: "ليلى حداد" })];
+  expect((await as("ines", "POST", `/api/sheets/${sheet}/zip`, {})).error?.code).toBe("nothing_done");
+  expect(await post("clips", { rows })).toMatchObject({ clips: 4, left: [] });
+  const all = async () => (await as("ines", "GET", `/api/sheets/${sheet}`)).data.rows;
+  await until(all, (now: { clips: { state: string }[] }[]) =>
+    now.every(({ clips }) => clips.length === 2 && clips.every(({ state }) => state === "current")),
+  );
+  const whole = await zipped();
+  expect(whole.names.length).toBe(5);
+  expect(whole.text).toContain("ليلى حداد");
+  await post("changes", { cells: [{ row: rows[1], column: "name", was: "ليلى حداد", to: "Leila" }] });
+  const { names, text } = await zipped();
+  expect(names.filter((name) => /^(wide|square)\//.test(name)).length).toBe(2);
+  expect([text.includes("Ada Fernsby"), text.includes("ليلى")]).toEqual([true, false]);
+  await post("about", { removed: true });
+});
+
 describe("a request", () => {
   test("is one line with one bar, and one zip with a list of what is in it", async () => {
     const title = `Zed ${Date.now()}`;
@@ -113,19 +150,9 @@ describe("a request", () => {
     expect(files.exports.map(({ state }: { state: string }) => state)).toEqual(Array(6).fill("done"));
     const { job } = (await as("ines", "POST", `/api/requests/${request.id}/zip`, { folders: "{format}/{output}" }))
       .data;
-    await until(
-      () => as("ines", "GET", `/api/jobs/${job}`),
-      ({ data: { state } }) => state === "done",
-    );
-    const answer = await fetch(`${base}/api/jobs/${job}/file`, { headers: { cookie: await cookieOf("ines") } });
-    expect(answer.headers.get("content-disposition")).toContain(".zip");
-    const entries = await new ZipReader(new Uint8ArrayReader(new Uint8Array(await answer.arrayBuffer()))).getEntries();
-    expect(entries.length).toBe(7);
-    expect(entries.filter(({ filename }) => /^(wide|tall)\/For-a-test-\w+\/Name-strap_/.test(filename)).length).toBe(6);
-    const list = entries.find(({ filename }) => filename === "manifest.csv")!;
-    const text = new TextDecoder().decode(
-      await (list as { getData: (to: Uint8ArrayWriter) => Promise<Uint8Array> }).getData(new Uint8ArrayWriter()),
-    );
+    const { names, text } = await zipOf(job);
+    expect(names.length).toBe(7);
+    expect(names.filter((name) => /^(wide|tall)\/For-a-test-\w+\/Name-strap_/.test(name)).length).toBe(6);
     expect(text.split("\r\n").filter((line) => line !== "").length).toBe(7);
     expect(text).toContain(title);
     expect(text).toMatch(/[0-9a-f]{64}/);
@@ -171,7 +198,6 @@ describe("a request", () => {
     const made = await until(
       () => as("ines", "GET", `/api/exports/${data.ids[0]}`),
       ({ data: { state } }) => state === "done" || state === "failed",
-      120,
     );
     expect(made.data).toMatchObject({ state: "done", proof: { passed: true, faults: [], frames: 75 } });
   });
@@ -189,7 +215,7 @@ test("a file that browsers can’t show has a copy that they can, the same one o
   const [id, still] = data.ids as string[];
   expect((await as("ines", "POST", `/api/exports/${id}/look`, {})).error?.code).toBe("export_unfinished");
   const read = () => as("ines", "GET", `/api/exports/${id}`);
-  await until(read, ({ data: { state } }) => state === "done", 120);
+  await until(read, ({ data: { state } }) => state === "done");
   const { job } = (await as("ines", "POST", `/api/exports/${id}/look`, {})).data;
   await resultOf(await cookieOf("ines"), { job });
   const copy = await fetch(`${base}/api/jobs/${job}/file`, { headers: { cookie: await cookieOf("ines") } });
@@ -200,7 +226,6 @@ test("a file that browsers can’t show has a copy that they can, the same one o
   await until(
     () => as("ines", "GET", `/api/exports/${still}`),
     ({ data: { state } }) => state === "done",
-    60,
   );
   expect((await as("ines", "POST", `/api/exports/${still}/look`, {})).error?.code).toBe("seen");
 });

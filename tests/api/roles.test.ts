@@ -17,6 +17,8 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "POST /api/orders/[order]/remove": "contributor",
   "POST /api/orders/[order]/restore": "contributor",
   "POST /api/orders/[order]/clips": "contributor",
+  "POST /api/orders/[order]/estimate": "contributor",
+  "GET /api/orders/[order]/files": "contributor",
   "GET /api/orders/[order]/live": "contributor",
   "POST /api/orders/[order]/live": "contributor",
   "GET /api/live/[live]": "contributor",
@@ -88,8 +90,9 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "GET /api/links/[link]/row/media/[hash]/frames/[frame]": "link:fill",
   "GET /api/links/[link]/watch": "link:view",
   "GET /api/links/[link]/watch/[export]": "link:view",
-  "POST /api/links/[link]/words": "link:proof",
-  "GET /api/requests/[request]/words": "contributor",
+  "POST /api/links/[link]/comments": "link:proof",
+  "GET /api/requests/[request]/comments": "contributor",
+  "POST /api/requests/[request]/comments": "contributor",
   "POST /api/packages": "designer",
   "POST /api/packages/pack": "designer",
   "POST /api/packages/[job]/take": "designer",
@@ -124,6 +127,8 @@ const access: Readonly<Record<string, "anyone" | "contributor" | "designer" | "o
   "POST /api/sheets/[sheet]/release": "contributor",
   "POST /api/sheets/[sheet]/states": "contributor",
   "POST /api/sheets/[sheet]/clips": "contributor",
+  "POST /api/sheets/[sheet]/names": "contributor",
+  "POST /api/sheets/[sheet]/zip": "contributor",
   "GET /api/moves": "designer",
   "POST /api/moves": "designer",
   "POST /api/moves/[move]": "designer",
@@ -178,7 +183,7 @@ const members: [Who, string][] = [
   ["ines", "contributor"],
 ];
 
-/** Somebody who was a member until they were switched off, with the session they had then. */
+/** Somebody who was a member until they were deactivated, with the session they had then. */
 let former: string;
 beforeAll(async () => {
   const db = database();
@@ -205,7 +210,7 @@ describe.each(Object.entries(access).filter(([route]) => !streamed.includes(rout
     });
   }
   if (least !== "anyone") {
-    test("refuses whoever was switched off", async () => {
+    test("refuses whoever was deactivated", async () => {
       const { status } = await send(method, path, { cookie: former, body: method === "POST" ? {} : undefined });
       expect(status).toBe(isForLinks(least) ? 404 : 401);
     });

@@ -1,9 +1,7 @@
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { randomBytes } from "node:crypto";
 import { database, disconnect } from "@/server/db/connection";
-import { as, releaseId, through } from "../support/api";
-
-jest.setTimeout(120_000);
+import { as, newRow, readExport, releaseId, through } from "../support/api";
 
 const rowId = () => randomBytes(10).toString("hex");
 let sheet: string;
@@ -116,4 +114,39 @@ test("files that rows hold are kept by rows of their own", async () => {
   expect(await kept()).toEqual([stored!.hash]);
   await change({ remove: [first.id] });
   expect(await kept()).toEqual([]);
+});
+
+test("a file keeps its name when its row's values change, until somebody asks for the new one", async () => {
+  const made = await as("ines", "POST", "/api/sheets", { releaseId: await releaseId(), name: "Names of files" });
+  const own = made.data.id as string;
+  await as("ines", "POST", `/api/sheets/${own}/about`, { formats: ["square"], outputs: ["see-through-clip"] });
+  // Names of this run's own: files of another may have them.
+  const [wren, hazel] = ["Wren", "Hazel"].map((name) => `${name} ${rowId().slice(0, 6)}`);
+  const row = await newRow(own, { name: wren, role: "Mosses" });
+  const make = () => as("ines", "POST", `/api/sheets/${own}/clips`, { rows: [row], only: "all" });
+  const exports = async () => (await as("ines", "GET", `/api/sheets/${own}`)).data.rows[0].clips;
+  const nameOf = async (id: string) => (await readExport(id)).fileName as string;
+  expect((await make()).data.oldNames).toEqual([]);
+  const old = await nameOf((await exports())[0].exportId);
+  expect(old).toContain("Wren");
+  const cells = [{ row, column: "name", was: wren, to: hazel }];
+  await as("ines", "POST", `/api/sheets/${own}/changes`, { cells });
+  const told = (await make()).data.oldNames;
+  // A file made again is another export, which takes the place of the first when it is done.
+  const id = (await exports())[0].exportId as string;
+  expect(told).toEqual([{ export: id, from: old, to: expect.stringContaining("Hazel") }]);
+  expect(await nameOf(id)).toBe(old);
+
+  const rename = (body: unknown, sheetId = own) => as("ines", "POST", `/api/sheets/${sheetId}/names`, body);
+  expect((await rename({ exports: [] })).status).toBe(422);
+  expect((await rename({ exports: ["not an id"] })).status).toBe(422);
+  expect((await rename({ exports: [id] }, "0".repeat(20))).status).toBe(404);
+  // A file of another sheet isn't renamed through this one.
+  expect((await rename({ exports: [id] }, sheet)).data).toEqual({ renamed: 0 });
+  expect(await nameOf(id)).toBe(old);
+  expect((await rename({ exports: [id] })).data).toEqual({ renamed: 1 });
+  expect(await nameOf(id)).toBe(told[0].to);
+  expect((await rename({ exports: [id] })).data).toEqual({ renamed: 0 });
+  expect((await make()).data.oldNames).toEqual([]);
+  await as("ines", "POST", `/api/sheets/${own}/about`, { removed: true });
 });

@@ -1,14 +1,13 @@
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import type { Design } from "@/core/document/design";
 import { readDesign } from "@/demo/designs";
 import { as, base, until } from "../support/api";
+import { beginWithPanel } from "../support/panel-design";
 import { BenchHand } from "../support/bench";
 import { openBrowser, press, signedIn } from "../support/browser";
 
 /* What hands do on a bench that nobody planned for: the design, its history and its saving outlast it. */
-
-jest.setTimeout(180_000);
 let browser: Browser;
 const started: string[] = [];
 beforeAll(async () => {
@@ -24,7 +23,8 @@ async function bench(
   copyOf?: string,
 ): Promise<{ page: Page; errors: string[]; id: string; hand: BenchHand }> {
   const { page, errors } = await signedIn(browser, "tomas");
-  const made = await as("tomas", "POST", "/api/designs", copyOf === undefined ? { name } : { name, copyOf });
+  const made =
+    copyOf === undefined ? await beginWithPanel(name) : await as("tomas", "POST", "/api/designs", { name, copyOf });
   const { id } = made.data;
   started.push(id);
   await page.goto(`${base}/bench/${id}`);
@@ -160,7 +160,7 @@ test("a bench that can't be drawn keeps the design and its history, and goes on"
   });
   await page.waitForFunction(() => document.body.textContent?.includes("The bench could not be drawn"));
   await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
-  await press(page, "button", "Go on as it is");
+  await press(page, "button", "Continue as it is");
   await page.waitForSelector(".overlay__hit");
   await control(page, "z");
   await until(
@@ -169,9 +169,9 @@ test("a bench that can't be drawn keeps the design and its history, and goes on"
   );
 });
 
-test("Try values shows graphics close up to one scale, and on demand every format whole in its own shape", async () => {
+test("Test values shows graphics close up to one scale, and on demand every format whole in its own shape", async () => {
   const { page } = await bench("Shapes", "name-strap");
-  await press(page, ".bench__bar .tool", "Try values");
+  await press(page, ".bench__bar .tool", "Test values");
   // Nearer than the whole, as far as the longest words have room, and all as near; flat, as the strap is.
   await page.waitForFunction(() => {
     const plates = [...document.querySelectorAll(".trial .format-stage__plate")].map((e) => e.getBoundingClientRect());
@@ -215,7 +215,7 @@ test("let go near a corner a layer stands on that corner, with Alt it does not; 
     if (alt) await page.keyboard.up("Alt");
     return said;
   };
-  expect(await pull(false)).toContain("will stand on the top right of the clear area");
+  expect(await pull(false)).toContain("anchored to the top right of the clear area");
   const tied = await until(
     () => draft(id),
     ({ layers }) => layers[0]!.place.on === "clear",
@@ -226,7 +226,7 @@ test("let go near a corner a layer stands on that corner, with Alt it does not; 
     () => draft(id),
     ({ layers }) => JSON.stringify(layers[0]!.place) === JSON.stringify(start),
   );
-  expect(await pull(true)).not.toContain("will stand");
+  expect(await pull(true)).not.toContain("anchored to");
   const free = await until(
     () => draft(id),
     ({ layers }) => layers[0]!.place.dx !== start.dx,
@@ -255,7 +255,7 @@ test("a frame chooses what it touches; a command is found by its name, and a lay
   const hit = (await (await page.$(".overlay__hit[data-layer=panel-2]"))!.boundingBox())!;
   await page.mouse.click(hit.x + hit.width / 2, hit.y + hit.height / 2, { button: "right" });
   await page.waitForSelector(".layer-menu [role=menuitem]");
-  await press(page, ".layer-menu [role=menuitem]", /^Take away/);
+  await press(page, ".layer-menu [role=menuitem]", /^Remove/);
   await until(
     () => draft(id),
     ({ layers }) => layers.length === 1,
@@ -321,7 +321,7 @@ test("the papers stand over the bars however narrow the strip is pulled", async 
 
 test("figures and names of a form are typed as they are written, and put right when they are left", async () => {
   const { page, errors } = await signedIn(browser, "tomas");
-  const { id } = (await as("tomas", "POST", "/api/designs", { name: "Typed" })).data as { id: string };
+  const { id } = (await beginWithPanel("Typed")).data as { id: string };
   started.push(id);
   const amount = { id: "amount", kind: "number", label: "Amount", min: 2, max: 8, step: 1, default: 4 };
   const drives = [{ layer: "role", property: "place.dx" }];
@@ -352,9 +352,9 @@ test("figures and names of a form are typed as they are written, and put right w
   expect(await typed("At most", "12")).toBe("12");
   expect(await typed("At most", "20000")).toBe("10000");
   await press(page, ".fields-dialog__pick", /^Name/);
-  expect(await typed("Fewest characters", "20")).toBe("20");
-  expect(await typed("Most characters", "40")).toBe("40");
-  expect(await typed("Most characters", "4")).toBe("20");
+  expect(await typed("Minimum characters", "20")).toBe("20");
+  expect(await typed("Maximum characters", "40")).toBe("40");
+  expect(await typed("Maximum characters", "4")).toBe("20");
   await until(
     async () => (await draft(id)).fields,
     (fields) => {
@@ -384,7 +384,7 @@ test("two at one draft see one another, and what the other holds, until one goes
   await page.waitForSelector(".overlay__theirs");
   await other.page.goto(base);
   await page.bringToFront();
-  await page.waitForFunction(() => !document.querySelector("[data-also-here]"), { timeout: 60_000 });
+  await page.waitForFunction(() => !document.querySelector("[data-also-here]"));
   expect(other.errors).toEqual([]);
   await other.page.close();
   await page.close();

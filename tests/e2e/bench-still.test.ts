@@ -1,14 +1,13 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import type { Browser, Page } from "puppeteer-core";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import { as, base, until } from "../support/api";
+import { beginWithPanel } from "../support/panel-design";
 import { BenchHand } from "../support/bench";
 import { openBrowser, press, signedIn } from "../support/browser";
 import { makeFirstDesign } from "../support/first-design";
 import { MotionHand } from "../support/motion";
-
-jest.setTimeout(180_000);
 let browser: Browser;
 const started: string[] = [];
 beforeAll(async () => {
@@ -122,7 +121,7 @@ describe("the bench", () => {
 
   test("lines up several layers and spreads them evenly", async () => {
     const { page, errors } = await signedIn(browser, "tomas");
-    const { id } = (await as("tomas", "POST", "/api/designs", { name: "Lined up" })).data as { id: string };
+    const { id } = (await beginWithPanel("Lined up")).data as { id: string };
     started.push(id);
     const blank = await draft(id);
     const box = (name: string, dx: number, dy: number) => ({
@@ -138,8 +137,8 @@ describe("the bench", () => {
     await page.click("[data-row=b] .strip__choose");
     await page.click("[data-row=c] .strip__choose");
     await page.keyboard.up("Control");
-    await press(page, ".arrange button", /Equal gaps across/);
-    await press(page, ".arrange button", /Align upper edges/);
+    await press(page, ".arrange button", /Distribute horizontally/);
+    await press(page, ".arrange button", /Align top edges/);
     const lined = await until(
       () => draft(id),
       (d) => d.layers.every(({ place }) => Math.abs(place.dy - 10) < 0.01),
@@ -232,9 +231,9 @@ test("a first design is made as the guide says, and nothing stops it from being 
   });
   expect(design.fields).toMatchObject([{ kind: "line", label: "Tip", sample: "Water at dusk" }]);
   await press(page, ".bench__bar .btn-primary", /^Publish/);
-  await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)", { timeout: 60_000 });
+  await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
   await press(page, ".modal-footer .btn-primary", "Publish");
-  await page.waitForSelector("[role=dialog] a[href^='/fill/']", { timeout: 60_000 });
+  await page.waitForSelector("[role=dialog] a[href^='/fill/']");
   expect(errors).toEqual([]);
 });
 

@@ -2,14 +2,13 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createCanvas } from "@napi-rs/canvas";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { BlobWriter, TextReader, Uint8ArrayReader, ZipWriter } from "@zip.js/zip.js";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { readDesign } from "@/demo/designs";
 import { as, base, pause, until } from "../support/api";
+import { beginWithPanel } from "../support/panel-design";
 import { openBrowser, press, signedIn } from "../support/browser";
-
-jest.setTimeout(240_000);
 
 /* The colleagues' desk by mouse and keyboard: a table with pictures, findings mended, rows looked at side by side, moved on. */
 
@@ -92,22 +91,21 @@ test("a table is taken in with a zip of pictures beside it, which find their cel
   await zip.add("__MACOSX/._seeds.png", new TextReader("beside"));
   writeFileSync(join(folder, "pictures.zip"), Buffer.from(await (await zip.close()).arrayBuffer()));
   const id = await opened((await newest("bloom-card")).id, []);
-  await press(page, ".sheet__bar button", /^Take in/);
+  await press(page, ".sheet__bar button", /^Import/);
   await give(".sheet-drop input", join(folder, "blooms.csv"), join(folder, "pictures.zip"));
   await page.waitForSelector(".sheet-match");
-  await press(page, ".modal-footer button", "Take in 4 rows");
+  await press(page, ".modal-footer button", "Import 4 rows");
   // What was dropped beside the table is offered at once.
-  await page.waitForFunction(() => document.querySelector("[role=dialog] h2")?.textContent === "Bring pictures along");
+  await page.waitForFunction(() => document.querySelector("[role=dialog] h2")?.textContent === "Upload pictures");
   const said = await page.$$eval("[role=dialog] tr", (rows) => rows.map((row) => row.textContent));
   expect(said.find((line) => line!.includes("found by their names"))).toMatch(/^3 .*Row 2, Picture: night lamp\.PNG/);
   expect(said.find((line) => line!.includes("named by a cell"))).toMatch(/^1 .*Row 4, Picture: missing-one/);
   expect(said.find((line) => line!.includes("no cell names"))).toMatch(/^1 .*left-over\.png/);
-  await press(page, ".modal-footer button", "Bring 3 pictures along");
+  await press(page, ".modal-footer button", "Upload 3 pictures");
   const kinds = (rows: Row[]) => rows.map(({ cells }) => typeof cells.picture);
   await until(
     async () => kinds(await rowsOf(id)),
     (seen) => seen.join() === "object,object,object,string",
-    60,
   );
   const hashes = (await rowsOf(id)).map(({ cells }) => JSON.stringify(cells.picture).match(/[0-9a-f]{64}/)?.[0]);
   expect(new Set(hashes.slice(0, 3)).size).toBe(3);
@@ -120,7 +118,7 @@ test("a table is taken in with a zip of pictures beside it, which find their cel
 test("a zip that is none and one with a password are refused in words", async () => {
   const id = await opened((await newest("bloom-card")).id, [{ title: "A", picture: "somewhere" }]);
   expect(id).toBeTruthy();
-  await press(page, ".sheet__says button", /^Bring them along/);
+  await press(page, ".sheet__says button", /^Upload them/);
   writeFileSync(join(folder, "broken.zip"), "PK not at all");
   await give(".sheet-drop input", join(folder, "broken.zip"));
   await page.waitForFunction(() =>
@@ -143,11 +141,10 @@ test("rows are looked at by a worker; the same finding is mended in all of them,
     { name: "Ottoline Vass", role: "Seeds" },
     { name: "", role: "Seeds" },
   ]);
-  await press(page, ".sheet__bar button", /^Look at/);
+  await press(page, ".sheet__bar button", /^Review/);
   await until(
     () => rowsOf(id),
     (rows) => rows.every(({ found }) => found !== null),
-    60,
   );
   const codes = (await rowsOf(id)).map(({ found }) =>
     found!
@@ -163,7 +160,7 @@ test("rows are looked at by a worker; the same finding is mended in all of them,
   await (await page.$$(".dsg-row:nth-child(2) .dsg-cell"))[1]!.click();
   const mend = await page.waitForFunction(() =>
     [...document.querySelectorAll<HTMLButtonElement>(".sheet__side .notice button")].find((b) =>
-      b.textContent!.startsWith("Mend all 2 rows"),
+      b.textContent!.startsWith("Fix all 2 rows"),
     ),
   );
   // Its place is drawn on the picture while it is pointed at.
@@ -186,19 +183,21 @@ test("what is found may go out with a reason, which is kept and can be taken bac
   await (await page.$$(".dsg-row:nth-child(2) .dsg-cell"))[1]!.click();
   const ask = await page.waitForFunction(() =>
     [...document.querySelectorAll<HTMLButtonElement>(".sheet__side .notice button")].find(
-      (b) => b.textContent === "Let it go out …",
+      (b) => b.textContent === "Accept with a reason …",
     ),
   );
   await (ask as ElementHandle<HTMLButtonElement>).click();
-  await page.type("[aria-label='Why it may go out']", "A sting, meant so");
-  await press(page, ".sheet__side .notice button", "Let it");
+  await page.type("[aria-label='Reason to allow it']", "A sting, meant so");
+  await press(page, ".sheet__side .notice button", "Accept");
   const [row] = await until(
     () => rowsOf(id),
     (rows) => rows[0]!.accepted.length === 1,
   );
   expect(row!.accepted[0]!.reason).toBe("A sting, meant so");
-  await page.waitForFunction(() => document.querySelector(".sheet__side")!.textContent!.includes("Take that back"));
-  await press(page, ".sheet__side button", "Take that back");
+  await page.waitForFunction(() =>
+    document.querySelector(".sheet__side")!.textContent!.includes("Withdraw the reason"),
+  );
+  await press(page, ".sheet__side button", "Withdraw the reason");
   await until(
     () => rowsOf(id),
     (rows) => rows[0]!.accepted.length === 0,
@@ -228,7 +227,7 @@ test("the contact sheet shows every row in every format, scrubs all at once, and
   const needle = (await (await page.$("[aria-label='Instant of all clips']"))!.boundingBox())!;
   await page.mouse.click(needle.x + 2, needle.y + needle.height / 2);
   await until(ink, (count) => count === 0);
-  await press(page, ".contact button", "Best instant");
+  await press(page, ".contact button", "Poster");
   await until(ink, (count) => count > 200);
   // Close up it is the graphic alone, much larger.
   const before = await ink();
@@ -244,7 +243,7 @@ test("the contact sheet shows every row in every format, scrubs all at once, and
     /% of the picture differs/.test(document.querySelector(".compare")?.textContent ?? ""),
   );
   await press(page, ".compare label", "Difference");
-  await press(page, ".compare label", "Under a wipe");
+  await press(page, ".compare label", "Wipe");
   await press(page, ".paper-dialog__close", "Close");
   await page.type(".sheet__find", "Speaker 59");
   await page.waitForFunction(() => document.querySelectorAll(".contact-block").length === 1);
@@ -252,14 +251,13 @@ test("the contact sheet shows every row in every format, scrubs all at once, and
 });
 
 test("rows move on to the next release, some of them, seen before and after, and back in one press", async () => {
-  const { id: designId } = (await as("tomas", "POST", "/api/designs", { name: "Moving strap" })).data;
+  const { id: designId } = (await beginWithPanel("Moving strap")).data;
   const design = { ...readDesign("name-strap"), id: designId, name: "Moving strap" };
   const first = (await as("tomas", "POST", `/api/designs/${designId}/replace`, { revision: 1, document: design })).data;
   const publish = (revision: number) =>
     until(
       () => as("tomas", "POST", `/api/designs/${designId}/publish`, { revision, accepted: [] }),
       ({ data }) => data?.number !== undefined,
-      60,
     ).then(({ data }) => data as { id: string; number: number });
   const release = await publish(first.revision);
   const id = await opened(release.id, [
@@ -281,7 +279,6 @@ test("rows move on to the next release, some of them, seen before and after, and
   const next = await until(
     () => as("tomas", "POST", `/api/designs/${designId}/publish`, { revision: second.revision, accepted: allStops }),
     ({ data }) => data?.number !== undefined,
-    60,
   ).then(({ data }) => data as { id: string; number: number });
   await page.reload();
   // The line may still move while the sheet is being laid out: a press that missed it is made again.
@@ -329,9 +326,9 @@ test("one clip is kept from the first letter, found again, and offered to the ne
   await press(page, "tbody a", "Perpetua Lindqvist");
   await page.waitForSelector(name);
   expect(await page.$eval(name, (e) => (e as HTMLInputElement).value)).toBe("Perpetua Lindqvist");
-  await press(page, ".fill__kept a", "Another clip");
+  await press(page, ".fill__kept a", "New clip");
   await page.waitForFunction(() => !location.href.includes("clip="));
-  await press(page, ".fill__form button", "Begin with its values");
+  await press(page, ".fill__form button", "Use its values");
   await page.waitForFunction(
     (box) => document.querySelector<HTMLInputElement>(box)?.value === "Perpetua Lindqvist",
     {},

@@ -1,11 +1,9 @@
-import { afterAll, beforeAll, expect, jest } from "@jest/globals";
+import { afterAll, beforeAll, expect } from "@jest/globals";
 import type { Browser, Page } from "puppeteer-core";
 import type { Design } from "@/core/document/design";
 import { as, base, pause } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
 import { followGuide, readScreen } from "../support/guide";
-
-jest.setTimeout(240_000);
 
 /* docs/first-design.md as a new designer follows it: every step, every name that it says. */
 
@@ -66,7 +64,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await closed();
     await write("So the day’s heat can’t take it");
     const page2 = await read();
-    await press(page, ".bench__page .chip", "Panel behind");
+    await press(page, ".bench__page .chip", "Background panel");
     const { layers } = await saved();
     const grounds = layers.flatMap((layer) => (layer.kind === "rectangle" ? [JSON.stringify(layer.fill)] : []));
     expect(new Set(grounds).size).toBe(2);
@@ -106,9 +104,9 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     expect(layers.every(({ moves }) => moves.some(({ phase }) => phase === "arrive"))).toBe(true);
     return seen;
   },
-  "Try it": async () => {
+  "Test it": async () => {
     const seen = await read();
-    await press(page, ".bench__bar .tool", "Try values");
+    await press(page, ".bench__bar .tool", "Test values");
     await page.waitForSelector("[role=dialog]");
     await page.keyboard.press("Escape");
     await closed();
@@ -116,7 +114,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
   },
   Publish: async () => {
     await press(page, ".bench__bar .btn", "Publish …");
-    await page.waitForFunction(() => !document.querySelector("[role=dialog]")?.textContent?.includes("Looking at"));
+    await page.waitForFunction(() => !document.querySelector("[role=dialog]")?.textContent?.includes("Checking"));
     await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
     const seen = await read();
     await press(page, ".modal-footer .btn-primary", "Publish");

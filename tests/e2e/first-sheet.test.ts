@@ -1,13 +1,11 @@
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, jest } from "@jest/globals";
+import { afterAll, beforeAll } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { as, base, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
 import { followGuide, readScreen } from "../support/guide";
-
-jest.setTimeout(300_000);
 
 /* docs/first-sheet.md as somebody follows it who opens Rubrick for the first time: every step, every name that it says. */
 
@@ -46,7 +44,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     sheet = page.url().split("/").at(-1)!;
     return seen;
   },
-  "Bring the list in": async () => {
+  "Import the list": async () => {
     const seen = [await read()];
     const file = join(mkdtempSync(join(tmpdir(), "rubrick-guide-")), "people.csv");
     const people = [
@@ -57,12 +55,12 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
       ";Roses",
     ];
     writeFileSync(file, people.join("\n"));
-    await press(page, ".sheet__bar button", /^Take in/);
+    await press(page, ".sheet__bar button", /^Import/);
     const input = (await page.waitForSelector(".sheet-drop input")) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);
     await page.waitForSelector(".sheet-match");
     seen.push(await read());
-    await press(page, ".modal-footer button", /^Take in/);
+    await press(page, ".modal-footer button", /^Import/);
     await until(rows, (all) => all.length === 4);
     return seen.join("\n");
   },
@@ -73,10 +71,10 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await page.waitForSelector(".sheet__side .format-wall.is-large");
     return read();
   },
-  "Mend what is marked": async () => {
+  "Fix what is marked": async () => {
     const seen = await read();
-    await press(page, ".sheet__bar button", /^Look at/);
-    await until(rows, (all) => all.every(({ found }) => found !== null), 60);
+    await press(page, ".sheet__bar button", /^Review/);
+    await until(rows, (all) => all.every(({ found }) => found !== null));
     await page.select(".sheet__show", "wrong");
     await page.waitForFunction(() => document.querySelectorAll(".dsg-row").length === 2);
     await (await cell(1, 1)).click();
@@ -100,26 +98,28 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await press(page, ".sheet__bar label", "Rows");
     return seen;
   },
-  "Make them": async () => {
+  "Export them": async () => {
+    const before = await read();
+    await press(page, ".sheet__make button", "Change");
     for (const name of ["Square", "Portrait", "Tall"]) await press(page, ".sheet__make .tick", name);
     await page.waitForFunction(() =>
-      /clips of 4 rows/.test(document.querySelector(".sheet__make .btn-primary")!.textContent!),
+      /^Export 4 rows/.test(document.querySelector(".sheet__make .btn-primary")!.textContent!),
     );
     const seen = await read();
-    await press(page, ".sheet__make .btn-primary", /^Make the clips/);
-    await until(rows, (all) => all.every(({ clips }) => clips[0]?.state === "current"), 120);
-    return seen;
+    await press(page, ".sheet__make .btn-primary", /^Export 4 rows/);
+    await until(rows, (all) => all.every(({ clips }) => clips[0]?.state === "current"));
+    return `${before}\n${seen}`;
   },
   "Next month": async () => {
     await (await cell(1, 2)).click();
     await page.keyboard.type("Bees and meadows");
     await page.keyboard.press("Enter");
     await page.waitForFunction(() =>
-      /Make what is out of date: 1 row/.test(document.querySelector(".sheet__make")!.textContent!),
+      /Export 1 row \(all out of date\)/.test(document.querySelector(".sheet__make")!.textContent!),
     );
     const seen = await read();
-    await press(page, ".sheet__make .btn-primary", /^Make what is out of date/);
-    await until(rows, (all) => all.every(({ clips }) => clips.length === 1 && clips[0]?.state === "current"), 120);
+    await press(page, ".sheet__make .btn-primary", /^Export 1 row/);
+    await until(rows, (all) => all.every(({ clips }) => clips.length === 1 && clips[0]?.state === "current"));
     return seen;
   },
 };

@@ -1,11 +1,9 @@
-import { afterAll, beforeAll, expect, jest } from "@jest/globals";
+import { afterAll, beforeAll, expect } from "@jest/globals";
 import sharp from "sharp";
 import type { Browser, Page } from "puppeteer-core";
 import { as, base, pause } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
 import { followGuide, readScreen } from "../support/guide";
-
-jest.setTimeout(300_000);
 
 /* docs/first-stream.md as somebody follows it who has a stream tonight: every step, every name that it says. */
 
@@ -39,7 +37,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await press(page, ".page__head .btn", "New running order");
     await page.type("#order-name", "Tonight");
     const named = await read();
-    await press(page, ".modal .btn", "Begin");
+    await press(page, ".modal .btn", "Create");
     await page.waitForSelector(".order__empty");
     order = page.url().split("/").at(-1)!;
     return seen + named;
@@ -69,11 +67,11 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await page.click("tbody tr:nth-child(3) input[type=checkbox]");
     await page.waitForFunction(() => document.querySelectorAll(".order-strip__paper").length === 5);
     await press(page, ".segments label", "The whole order");
-    await page.select("[aria-label='How the next comes, in all of the order']", "leaving");
+    await page.select("[aria-label='How the next graphic follows, in all of the order']", "leaving");
     await page.waitForSelector("[data-save=saved]");
     return read();
   },
-  "Bring it to the air": async () => {
+  "Put it on air": async () => {
     await press(page, ".segments label", "On the air");
     await page.waitForSelector(".on-air .btn");
     const before = await read();
@@ -88,7 +86,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
   },
   "Give it to the mixer": async () => {
     await press(page, ".on-air__page .chip", "Link to the live page");
-    const address = await page.waitForSelector(".on-air__address");
+    const address = await page.waitForSelector("[aria-label='Address of the link']");
     const url = await address!.evaluate((e) => (e as HTMLInputElement).value);
     layer = await browser.newPage();
     await layer.setViewport({ width: 1280, height: 720 });
@@ -115,7 +113,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await page.waitForSelector("[data-press=go-on]");
     return before + seen;
   },
-  "Put a mistake right": async () => {
+  "Fix a mistake": async () => {
     await page.goto(`${base}/orders/${order}`);
     await press(page, ".order-rows__name", "Wren Okafor");
     await page.click(box("name"), { count: 3 });
@@ -124,7 +122,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
     await press(page, ".segments label", "On the air");
     await page.waitForSelector(".on-air__page");
     const seen = await read();
-    await press(page, ".on-air__page .btn", "At once, also what is on");
+    await press(page, ".on-air__page .btn", "Replace at once");
     await layer.bringToFront();
     await shows("Wren O’Kafor");
     await page.bringToFront();
@@ -132,7 +130,7 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
   },
   Afterwards: async () => {
     const seen = await read();
-    await press(page, ".on-air__links .chip", "End it");
+    await press(page, ".on-air__links .chip", "End link");
     await layer.bringToFront();
     await layer.waitForSelector(".live-page[data-state=over]");
     await pause(300);
@@ -144,4 +142,4 @@ const deeds: Readonly<Record<string, () => Promise<string>>> = {
   },
 };
 
-followGuide("docs/first-stream.md", "What is on the air stands", deeds, () => errors);
+followGuide("docs/first-stream.md", "What is on the air is stored", deeds, () => errors);

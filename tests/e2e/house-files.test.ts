@@ -2,15 +2,13 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import type { House } from "@/core/document/house";
 import { as, base, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
 
 /* Files of the house style by mouse: where one is used, whose it is, another in its place, and what nothing uses. */
-
-jest.setTimeout(120_000);
 const folder = mkdtempSync(join(tmpdir(), "rubrick-files-"));
 let browser: Browser;
 let page: Page;
@@ -63,18 +61,20 @@ test("another takes its place everywhere, shown before and after, with what is d
   await sendTo("Picture", await flat(name, 1200, 900));
   await until(picture, (found) => found !== undefined);
   await open(name);
-  await page.waitForFunction(() => document.querySelector("[role=dialog]")?.textContent?.includes("Nothing uses it"));
+  await page.waitForFunction(() =>
+    document.querySelector("[role=dialog]")?.textContent?.includes("It is not used anywhere"),
+  );
   await page.type("[role=dialog] textarea", "By Ines");
   await page.$eval("[role=dialog] textarea", (e) => e.blur());
   await until(picture, (found) => found?.licence === "By Ines");
-  await sendTo("Put another", await flat("smaller", 400, 600));
+  await sendTo("Replace this", await flat("smaller", 400, 600));
   await page.waitForFunction(() => document.querySelectorAll("[role=dialog] figure").length === 2);
   const said = await dialogText();
   for (const words of ["Before: 1200 × 900", "After: 400 × 600", "another shape", "fewer pixels"])
     expect(said).toContain(words);
   // Nothing is in its place before that is pressed.
   expect((await picture())?.width).toBe(1200);
-  await press(page, "[role=dialog] .btn-primary", "Put it in place everywhere");
+  await press(page, "[role=dialog] .btn-primary", "Replace everywhere");
   expect(await until(picture, (found) => found?.width === 400)).toMatchObject({
     name,
     height: 600,
@@ -89,7 +89,7 @@ test("what nothing uses is listed, taken away but for what is kept, and comes ba
     () => picture(other),
     (found) => found !== undefined,
   );
-  await press(page, ".house__sheet .chip", "Take away what nothing uses");
+  await press(page, ".house__sheet .chip", "Remove what nothing uses");
   await page.waitForFunction(
     (wanted) => document.querySelector("[role=dialog]")?.textContent?.includes(wanted),
     {},
@@ -101,9 +101,9 @@ test("what nothing uses is listed, taken away but for what is kept, and comes ba
   for (const row of await page.$$("[role=dialog] label")) {
     if (!(await row.evaluate((e) => e.textContent ?? "")).startsWith(name)) await row.click();
   }
-  await press(page, "[role=dialog] .btn-primary", "Take 2 away");
+  await press(page, "[role=dialog] .btn-primary", "Remove 2 files");
   await until(house, ({ pictures }) => !pictures.some((one) => one.name.startsWith(name)));
-  await press(page, ".notice .chip", "Bring it back");
+  await press(page, ".notice .chip", "Restore");
   await until(house, ({ pictures }) => pictures.filter((one) => one.name.startsWith(name)).length === 2);
   expect(errors).toEqual([]);
 });

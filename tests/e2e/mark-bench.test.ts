@@ -2,7 +2,7 @@ import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import type { House } from "@/core/document/house";
 import { as, base, until } from "../support/api";
@@ -11,8 +11,6 @@ import { MotionHand } from "../support/motion";
 import { openBrowser, press, signedIn } from "../support/browser";
 
 /* A flat picture becomes a mark by mouse: its white box goes, it is cut in two, and its pieces are layers of a design. */
-
-jest.setTimeout(120_000);
 let browser: Browser;
 let page: Page;
 let errors: string[];
@@ -51,7 +49,7 @@ test("an upload with a white box is cleared, made whole, and told to have no rim
   const input = await page.waitForSelector('input[aria-label^="Upload: Mark"]');
   await (input as ElementHandle<HTMLInputElement>).uploadFile(await flatPicture());
   await page.waitForSelector(".mark-plates canvas");
-  await page.waitForFunction(() => document.body.textContent.includes("No rim is left."), { timeout: 60_000 });
+  await page.waitForFunction(() => document.body.textContent.includes("No rim is left."));
   const mark = await until(markNow, (one) => one?.picture?.hash !== one?.picture?.from.hash);
   const answer = await fetch(`${base}/api/media/${mark!.picture!.hash}`, {
     headers: { cookie: (await page.cookies()).map((one) => `${one.name}=${one.value}`).join("; ") },
@@ -81,7 +79,7 @@ test("on the bench its pieces become a group of layers that add up to it", async
   const design = await bench.startDesign(`Parted ${Date.now()}`);
   await bench.add("Picture", "Badge");
   await page.select('.bench__page select[aria-label="Shows"]', `mark:${(await markNow())!.id}`);
-  await bench.press("Part into its 2 pieces");
+  await bench.press("Split into its 2 pieces");
   // A new design has a panel to begin with.
   const { layers } = await until<{ layers: { kind: string; blend: string }[] }>(
     async () => (await as("tomas", "GET", `/api/designs/${design}`)).data.document,
@@ -116,20 +114,20 @@ test("from a flat picture to a published design whose cut mark is animated takes
   await page.waitForSelector("[role=dialog] input");
   await page.type("[role=dialog] input", own);
   await act(page.keyboard.press("Enter"));
-  await page.waitForSelector(".bench .overlay__hit");
+  await page.waitForSelector(".bench .overlay");
   await act(page.keyboard.press("n"));
   await page.waitForSelector(".kinds button");
   await act(press(page, ".kinds button", /^Picture /));
   await page.waitForFunction(() => !document.querySelector("[role=dialog]"));
   await act(page.select('.bench__page select[aria-label="Shows"]', `mark:${mark!.id}`));
   const hand = new MotionHand(page);
-  await act(hand.press("Part into its 2 pieces"));
-  await page.waitForFunction(() => document.querySelectorAll(".strip__choose").length === 4);
+  await act(hand.press("Split into its 2 pieces"));
+  await page.waitForFunction(() => document.querySelectorAll(".strip__choose").length === 3);
   actions += 2;
   await hand.addMove("arrive", "slide");
   await hand.saved();
   await act(press(page, ".bench__bar .btn-primary", /^Publish/));
-  await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)", { timeout: 60_000 });
+  await page.waitForSelector(".modal-footer .btn-primary:not(:disabled)");
   await act(press(page, ".modal-footer .btn-primary", "Publish"));
   await page.waitForSelector("[role=dialog] a[href^='/fill/']");
   expect(actions).toBeLessThanOrEqual(14);

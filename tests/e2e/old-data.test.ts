@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { clientArgs, databaseOf } from "@/scripts/lib/database-client.mjs";
 import { startDatabase } from "@/scripts/lib/mariadb.mjs";
 import { openFolder, readSettings } from "@/scripts/lib/settings.mjs";
@@ -13,8 +13,6 @@ import { findExport, listAsked } from "@/server/db/exports";
 import { claimNextJob } from "@/server/db/jobs";
 import { migrate } from "@/server/db/migrate";
 import { findNewestRelease } from "@/server/db/releases";
-
-jest.setTimeout(120_000);
 
 /** What the version before jobs had: a clip that is done, one failed, one cancelled, two that wait, one in hand. */
 const old = {

@@ -1,12 +1,10 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import sharp from "sharp";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import { as, base, cookieOf, pause, through, until } from "../support/api";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
-
-jest.setTimeout(240_000);
 
 /* A running order by mouse and keys, made into a film, and on the air in several browsers at once. */
 
@@ -49,18 +47,18 @@ async function addStrap(page: Page, name: string): Promise<void> {
   );
 }
 
-test("an order is built, pulled about, one of it switched off, and made: the film is proved", async () => {
+test("an order is built, pulled about, one of it deactivated, and made: the film is proved", async () => {
   const { page, errors } = await signedIn(browser, "ines");
   await page.goto(`${base}/orders`);
   await press(page, ".page__head .btn", "New running order");
   await page.type("#order-name", "By hand");
-  await press(page, ".modal .btn", "Begin");
+  await press(page, ".modal .btn", "Create");
   await page.waitForSelector(".order__empty");
   begun.push(page.url().split("/").at(-1)!);
   for (const name of ["Wren Okafor", "ليلى حداد", "Solveig Mostøl"]) await addStrap(page, name);
   await painted(page, 1);
   expect(await namesIn(page)).toEqual(["Wren Okafor", "ليلى حداد", "Solveig Mostøl"]);
-  expect(await page.$eval(".order__total", (e) => e.textContent)).toContain("3 on, 0:19.0");
+  await page.waitForFunction(() => document.querySelector(".order__total")?.textContent?.includes("3 on, 0:19.0"));
 
   // The first is pulled behind the second.
   const [first, second] = await page.$$(".order-strip__paper");
@@ -85,7 +83,7 @@ test("an order is built, pulled about, one of it switched off, and made: the fil
   await page.click("tbody tr:nth-child(2) input[type=checkbox]");
   await page.waitForFunction(() => document.querySelector(".order__total")?.textContent?.includes("2 on, 0:12.5"));
   await press(page, ".segments label", "The whole order");
-  await page.select("[aria-label='How the next comes, in all of the order']", "leaving");
+  await page.select("[aria-label='How the next graphic follows, in all of the order']", "leaving");
   await page.waitForFunction(() => document.querySelectorAll(".order-strip__paper").length === 2);
   await saved(page);
   await press(page, ".segments label", "Make files");
@@ -94,7 +92,6 @@ test("an order is built, pulled about, one of it switched off, and made: the fil
   const clip = await until(
     async () => (await as("ines", "GET", "/api/exports")).data.exports[0],
     (one: Made) => one.design === "By hand" && ["done", "failed"].includes(one.state),
-    120,
   );
   expect([clip.state, clip.proof.passed, clip.fileName]).toEqual([
     "done",
@@ -109,14 +106,14 @@ test("an order is built, pulled about, one of it switched off, and made: the fil
 });
 
 /** A live page of an order with one strap of three seconds, and its links. */
-async function onAir(name: string) {
+async function onAir(name: string, lengthS = 4) {
   const releases = (await as("ines", "GET", "/api/releases")).data.releases as { id: string; designId: string }[];
   const release = releases.find(({ designId }) => designId === "name-strap")!.id;
   const order = (await as("ines", "POST", "/api/orders", { name: "On the air" })).data.id;
   begun.push(order);
   const entries = [name, "Bram Oakhanger"].map((says, i) => ({
     ...{ id: `strap-${i}`, on: true, release, at: 0 },
-    values: { fields: { name: says, role: "Keeper of the water garden" }, lengthS: 4 },
+    values: { fields: { name: says, role: "Keeper of the water garden" }, lengthS },
   }));
   const patches = [{ op: "replace", path: ["entries"], value: entries }];
   await as("ines", "POST", `/api/orders/${order}/patches`, { revision: 1, patches });
@@ -142,7 +139,7 @@ test("a live page shows what a remote presses, in the very pixels of a file, als
   await phone.setViewport({ width: 390, height: 844, isMobile: true, hasTouch: true });
   await phone.goto(base + air.remote.path);
   await phone.waitForSelector(".remote__plates");
-  await phone.click("[data-press=next]");
+  await phone.click("[data-press=run]");
   await shows(page, "Wren Okafor");
   await phone.click("[data-press=hold]");
   await phone.waitForSelector("[data-press=go-on]");
@@ -184,7 +181,6 @@ test("a live page shows what a remote presses, in the very pixels of a file, als
   await until(
     async () => (await fetch(`${base}/api/me`).catch(() => undefined))?.status,
     (status) => status === 200 || status === 401,
-    60,
   );
   await phone.bringToFront();
   await phone.click("[data-press=go-on]");
@@ -232,8 +228,11 @@ test("a page that was cut off, or whose clock is wrong, shows what is on; a link
     seen: revision + 1,
     nonce: "hold-it-now",
   });
-  await pause(600);
-  expect(await isClear(page)).toBe(false);
+  // Held it stays, however long a busy machine takes to paint it.
+  await until(
+    () => isClear(page),
+    (clear) => !clear,
+  );
   await as("ines", "POST", `/api/live/${air.live}/links/${air.page.id}/revoke`);
   await page.waitForSelector(".live-page[data-state=over]");
   await pause(300);
@@ -242,7 +241,7 @@ test("a page that was cut off, or whose clock is wrong, shows what is on; a link
 });
 
 test("a spelling mistake is put right on the air, and two at the remote see one another", async () => {
-  const air = await onAir("Wren Okafro");
+  const air = await onAir("Wren Okafro", 20);
   const { page, errors } = await signedIn(browser, "ines");
   await page.goto(`${base}/orders/${air.order}`);
   await page.waitForSelector(".order-strip__paper");
@@ -259,7 +258,7 @@ test("a spelling mistake is put right on the air, and two at the remote see one 
   await page.type(box, "Wren Okafor");
   await saved(page);
   await press(page, ".segments label", "On the air");
-  await press(page, ".on-air__page .btn", "At once, also what is on");
+  await press(page, ".on-air__page .btn", "Replace at once");
   await remote.bringToFront();
   await remote.waitForFunction(() => document.querySelector(".remote__name")?.textContent === "Wren Okafor");
   const { revision } = (await as("ines", "GET", `/api/live/${air.live}`)).data;
@@ -324,7 +323,7 @@ test("graphics of a caption file come at their times, and all of a design go on 
   const newer = await publish(2);
   await page.reload();
   await press(page, ".order-rows__name", "Wren Okafor");
-  await press(page, ".order-entry .chip", "Move on, wherever this one stands");
+  await press(page, ".order-entry .chip", "Update all graphics on this release");
   await page.waitForSelector(".order-entry .field[data-field=role]");
   await page.waitForFunction(() => document.querySelector(".order-entry")?.textContent?.includes("What they do"));
   const after = await until(entriesOf, ({ entries }) => entries[0].release === newer);

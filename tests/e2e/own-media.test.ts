@@ -3,14 +3,12 @@ import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createCanvas, loadImage } from "@napi-rs/canvas";
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
 import sharp from "sharp";
 import { base, cookieOf, pause, until } from "../support/api";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
 import { videoFile } from "../support/files";
-
-jest.setTimeout(240_000);
 const folder = mkdtempSync(join(tmpdir(), "rubrick-own-"));
 let browser: Browser;
 beforeAll(async () => {
@@ -22,8 +20,8 @@ async function bring(page: Page, field: string, file: string): Promise<void> {
   const input = (await page.$(`.field[data-field=${field}] input[type=file]`)) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(file);
   await page.waitForFunction(
-    (id) => document.querySelector(`.field[data-field=${id}] .slot__own`)?.textContent?.includes("brought along"),
-    { timeout: 60_000 },
+    (id) => document.querySelector(`.field[data-field=${id}] .slot__own`)?.textContent?.includes("uploaded"),
+    {},
     field,
   );
 }
@@ -33,7 +31,7 @@ const openFraming = (page: Page, field: string) =>
   until(
     async () => {
       const opened = () => page.$(`.field[data-field=${field}] .slot__framing`);
-      if (!(await opened())) await press(page, `.field[data-field=${field}] .chip`, "How it sits");
+      if (!(await opened())) await press(page, `.field[data-field=${field}] .chip`, "Position and zoom");
       return (await opened()) !== null;
     },
     (opened) => opened,
@@ -63,7 +61,7 @@ test("a contributor brings a picture along, frames it for one format, and the cl
       label,
       value,
     );
-  await slide("Enlarged", 3);
+  await slide("Zoom", 3);
   // Pulled to its green half by hand; a press that shakes pulls nothing.
   const across = () =>
     page.$$eval(".field[data-field=picture] .slot__framing .setting", (rows) =>
@@ -87,18 +85,21 @@ test("a contributor brings a picture along, frames it for one format, and the cl
   // Three times as large, a third of it is seen: its middle comes no further.
   await until(across, (now) => Math.abs(now - furthest) < 0.01);
   await page.type(".field[data-field=title] input", "Glory of the snow");
+  await page.click("#length", { count: 3 });
+  await page.keyboard.type("3");
   await painted(page, 4);
+  await press(page, ".output-ticks button", "Change");
   for (const tick of await page.$$(".tick input"))
     await tick.evaluate((e) => e.checked && (e as HTMLInputElement).click());
   await press(page, ".tick", "Square");
   await press(page, ".tick", "Wide");
-  await press(page, ".tick", /^See-through clip/);
+  await press(page, ".tick", /^Transparent clip/);
   await press(page, ".btn-primary", "Export 2 files");
   await page.waitForSelector(".export-panel .notice-note a");
   await page.click(".export-panel .notice-note a");
   const stamps = () =>
     [...document.querySelectorAll(".outbox__row")].slice(0, 2).map((row) => row.querySelector(".stamp")?.textContent);
-  await page.waitForFunction(`(${stamps.toString()})().join() === "Proved,Proved"`, { timeout: 150_000 });
+  await page.waitForFunction(`(${stamps.toString()})().join() === "Proved,Proved"`);
   const made = await page.$$eval(".outbox__row", (rows) =>
     rows
       .slice(0, 2)
@@ -117,7 +118,20 @@ test("a contributor brings a picture along, frames it for one format, and the cl
     const clip = join(folder, "clip.webm");
     writeFileSync(clip, Buffer.from(await answer.arrayBuffer()));
     const png = join(folder, "frame.png");
-    execFileSync("ffmpeg", ["-v", "error", "-c:v", "libvpx-vp9", "-ss", "3", "-i", clip, "-frames:v", "1", "-y", png]);
+    execFileSync("ffmpeg", [
+      "-v",
+      "error",
+      "-c:v",
+      "libvpx-vp9",
+      "-ss",
+      "1.5",
+      "-i",
+      clip,
+      "-frames:v",
+      "1",
+      "-y",
+      png,
+    ]);
     const image = await loadImage(readFileSync(png));
     const context = createCanvas(image.width, image.height).getContext("2d");
     context.drawImage(image, 0, 0);
@@ -168,7 +182,7 @@ test("several pictures go to the empty slots in turn, two slots change places by
   await held("slot-1", "First");
   await held("slot-3", "Second");
   // The third has no place: that is said.
-  expect(await page.$eval(".field[data-field=slot-1]", (field) => field.textContent)).toContain("Third: there is no");
+  expect(await page.$eval(".field[data-field=slot-1]", (field) => field.textContent)).toContain("Third: no empty slot");
   // Pictures that are still coming move what lies below them.
   await page.waitForFunction(() => [...document.images].every(({ complete }) => complete));
   const boxOf = async (selector: string) => (await (await page.$(selector))!.boundingBox())!;

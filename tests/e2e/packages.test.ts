@@ -1,19 +1,17 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import type { Browser, ElementHandle, Page } from "puppeteer-core";
+import { database, disconnect } from "@/server/db/connection";
 import { as, base, cookieOf, send, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
-
-jest.setTimeout(120_000);
 
 const ended = async (job: string) =>
   (
     await until(
       () => as("tomas", "GET", `/api/jobs/${job}`),
       ({ data }) => ["done", "failed"].includes(data.state),
-      120,
     )
   ).data;
 
@@ -50,11 +48,28 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), "packages-"));
 });
 afterAll(async () => {
+  await disconnect();
   await browser.close();
   rmSync(folder, { recursive: true, force: true });
 });
 
 describe("a package", () => {
+  test("whose files have been cleared away since it was looked into is to be uploaded again", async () => {
+    const read = await sent(await packed(["bloom-card"]));
+    const db = database();
+    const house = (await as("tomas", "GET", "/api/house")).data.document as { pictures: { hash: string }[] };
+    const hashes = house.pictures.map(({ hash }) => hash);
+    const media: Record<string, unknown>[] = await db("media").whereIn("hash", hashes);
+    try {
+      await db("media").whereIn("hash", hashes).del();
+      const take = { choices: {}, designs: { "bloom-card": "new" } };
+      const taken = await ended((await as("tomas", "POST", `/api/packages/${read.id}/take`, take)).data.job);
+      expect(taken).toMatchObject({ state: "failed", error: "Its files have expired. Upload the package again." });
+    } finally {
+      await db("media").insert(media);
+    }
+  });
+
   test("of what is here already brings a design and nothing else, and once only", async () => {
     const before = await counts();
     const read = await sent(await packed(["progress-dial"]));
@@ -103,8 +118,8 @@ describe("a package", () => {
     const tampered = Buffer.from(bytes);
     tampered.fill(0x20, bytes.length >> 1, (bytes.length >> 1) + 40);
     for (const [wrong, words] of [
-      [Buffer.from("not a zip at all"), /no sound zip|no design package|no drawing/],
-      [bytes.subarray(0, bytes.length - 2000), /no sound zip/],
+      [Buffer.from("not a zip at all"), /damaged or cut off|not a design package|no drawing/],
+      [bytes.subarray(0, bytes.length - 2000), /damaged or cut off/],
       [tampered, /damaged|not the one|not as long/],
     ] as const) {
       const read = await sent(wrong);
@@ -166,14 +181,14 @@ test("what comes is seen on the page, its own or as it would be here, and is tak
     await page.waitForSelector(".package__design");
     await page.waitForFunction(() => document.querySelectorAll(".package__picture canvas").length === 8);
     expect(await blueIn(page)).toEqual([false, false]);
-    await press(page, "button", "Take ours");
+    await press(page, "button", "Use ours");
     await until(
       () => blueIn(page),
       ([own, here]) => !own! && here!,
     );
-    await press(page, "label", "A design beside it");
-    await press(page, "button", /^Take in 1 design/);
-    await page.waitForFunction(() => document.querySelector("h1")?.textContent === "It is in");
+    await press(page, "label", "Add as another design");
+    await press(page, "button", /^Import 1 design/);
+    await page.waitForFunction(() => document.querySelector("h1")?.textContent === "Imported");
     const id = await page.$eval("main li a", (link) => link.getAttribute("href")!.split("/").pop()!);
     const fills = JSON.stringify((await as("tomas", "GET", `/api/designs/${id}`)).data.document);
     expect(fills).toContain("house:pollen");
@@ -183,6 +198,34 @@ test("what comes is seen on the page, its own or as it would be here, and is tak
   } finally {
     await recolour(hex);
   }
+});
+
+test("a packing is told how far it is, goes on through a reload, and its file is found again", async () => {
+  const { page, errors } = await signedIn(browser, "tomas");
+  await page.goto(`${base}/house`);
+  await press(page, "button", "Export package …");
+  await page.waitForSelector(".modal input[type=checkbox]");
+  await page.$$eval(".package__choice input", (all) => all.slice(0, 6).forEach((input) => input.click()));
+  await press(page, ".modal-footer button", "Pack");
+  await page.waitForFunction(() =>
+    /about .* left/.test(document.querySelector(".modal [role=status]")?.textContent ?? ""),
+  );
+  await page.reload();
+  // Nobody opens it again: what is waited for does.
+  const link = await page.waitForSelector(".modal a[download]");
+  const [href, name] = await link!.evaluate((a) => [a.getAttribute("href")!, a.getAttribute("download")!]);
+  expect(name).toMatch(/\.package\.zip$/);
+  const file = await fetch(base + href, { headers: { cookie: await cookieOf("tomas") } });
+  expect(
+    Buffer.from(await file.arrayBuffer())
+      .subarray(0, 2)
+      .toString(),
+  ).toBe("PK");
+  await press(page, ".paper-dialog__close", "Close");
+  await page.reload();
+  await page.waitForSelector("h1");
+  expect(await page.$(".modal")).toBeNull();
+  expect(errors).toEqual([]);
 });
 
 /** Whether the house's other colour is seen in a design as it was packed, and as it would be here. */

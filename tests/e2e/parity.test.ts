@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import type { Browser, Page, WebWorker } from "puppeteer-core";
 import { rastersOf } from "@/core/sample/rasters";
 import { planClip } from "@/core/sample/clip";
@@ -14,8 +14,6 @@ import { NodeHost } from "@/render/node-host";
 import { openBrowser, painted, press, signedIn } from "../support/browser";
 import { features } from "../support/features";
 import { teachAsking, type Asking } from "../support/stage-worker";
-
-jest.setTimeout(240_000);
 let browser: Browser;
 let page: Page;
 let worker: WebWorker;

@@ -1,9 +1,7 @@
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import type { Browser, Page } from "puppeteer-core";
 import { as, base, pause, until } from "../support/api";
-import { openBrowser, press, signedIn } from "../support/browser";
-
-jest.setTimeout(240_000);
+import { openBrowser, press, signedInByForm } from "../support/browser";
 
 let browser: Browser;
 let page: Page;
@@ -11,7 +9,7 @@ let errors: string[];
 let sheet: string;
 beforeAll(async () => {
   browser = await openBrowser();
-  ({ page, errors } = await signedIn(browser, "ines"));
+  ({ page, errors } = await signedInByForm(browser, "ines"));
 });
 afterAll(() => browser.close());
 
@@ -83,11 +81,11 @@ test("rows are walked through by keys, undone, copied, moved and taken away", as
 test("a row is filled in through a link by somebody without an account", async () => {
   await (await cell(5, 1)).click();
   await press(page, ".sheet__tools .tool", /^Share/);
-  await press(page, ".modal-footer .btn", "Make the link");
+  await press(page, ".modal-footer .btn", "Create link");
   const box = await page.waitForSelector("[aria-label='Address of the link']");
   const address = await box!.evaluate((e) => (e as HTMLInputElement).value);
-  await press(page, ".modal-footer .btn", "Copy it");
-  await page.waitForFunction(() => /copied|marked/.test(document.querySelector(".modal-body")!.textContent!));
+  await press(page, ".modal-body .btn", "Copy");
+  await page.waitForFunction(() => /Copied|Select/.test(document.querySelector(".modal-body")!.textContent!));
   await page.click(".paper-dialog__close");
   const elsewhere = await browser.createBrowserContext();
   const phone = await elsewhere.newPage();
@@ -117,18 +115,19 @@ test("a row is filled in through a link by somebody without an account", async (
 });
 
 test("whoever is signed out in the middle of it stays at the sheet, and loses nothing", async () => {
+  // In the middle of a word: nothing is there yet that could be sent.
   await (await cell(6, 1)).click();
+  await page.keyboard.type("Sorrel Vane");
   await page.evaluate(() =>
     fetch("/api/sign-out", { method: "POST", headers: { "Content-Type": "application/json" }, body: "{}" }),
   );
-  await page.keyboard.type("Sorrel Vane");
   await page.keyboard.press("Enter");
   await page.waitForSelector(".signed-out");
   expect([new URL(page.url()).pathname, await text(".signed-out")]).toEqual([
     `/sheets/${sheet}`,
     expect.stringContaining("sign in again"),
   ]);
-  const again = await signedIn(browser, "ines");
+  const again = await signedInByForm(browser, "ines");
   await until(names, (seen) => seen[5] === "Sorrel Vane");
   await again.page.close();
   await page.bringToFront();
@@ -155,7 +154,7 @@ test("what somebody else writes appears, other cells merge, and the same cell as
   await page.setOfflineMode(false);
   await page.waitForSelector(".sheet__says .notice");
   expect(await text(".sheet__says")).toContain("Theirs");
-  await press(page, ".sheet__says button", "Mine in its place");
+  await press(page, ".sheet__says button", "Keep mine");
   await until(rows, ([row]) => row!.cells.name === "Mine" && row!.cells.role === "Orchard");
 });
 
@@ -166,22 +165,23 @@ test("clips are made of the rows, only what changed is made again, and changing 
     () => page.$$(".dsg-row"),
     (seen) => seen.length === 3,
   );
+  await press(page, ".sheet__make button", "Change");
   for (const format of ["Square", "Portrait", "Tall"]) {
     for (const tick of await page.$$(".sheet__make .tick")) {
       if ((await tick.evaluate((e) => e.textContent?.trim())) === format) await tick.click();
     }
   }
-  await press(page, ".sheet__make .btn-primary", "Make the clips of 2 rows");
-  await until(rows, (seen) => seen.every(({ clips }) => clips.length === 1 && clips[0]!.state === "current"), 120);
+  await press(page, ".sheet__make .btn-primary", "Export 2 rows");
+  await until(rows, (seen) => seen.every(({ clips }) => clips.length === 1 && clips[0]!.state === "current"));
   await page.waitForFunction(() => document.querySelectorAll(".sheet-margin.is-made").length === 2);
   await page.waitForFunction(
-    () => document.querySelector(".sheet__make .btn-primary")?.textContent === "Nothing to make",
+    () => document.querySelector(".sheet__make .btn-primary")?.textContent === "Nothing to export",
   );
   // Of another kind there is nothing yet.
-  await press(page, ".sheet__make .tick", "See-through master");
-  await page.waitForFunction(() => /clips of 2 rows/.test(document.querySelector(".sheet__make")!.textContent!));
-  await press(page, ".sheet__make .tick", "See-through master");
-  await page.waitForFunction(() => /Nothing to make/.test(document.querySelector(".sheet__make")!.textContent!));
+  await press(page, ".sheet__make .tick", "Transparent master (ProRes 4444)");
+  await page.waitForFunction(() => /Export 2 rows/.test(document.querySelector(".sheet__make")!.textContent!));
+  await press(page, ".sheet__make .tick", "Transparent master (ProRes 4444)");
+  await page.waitForFunction(() => /Nothing to export/.test(document.querySelector(".sheet__make")!.textContent!));
 
   const [first] = await rows();
   const change = (was: string, to: string) =>
@@ -195,8 +195,8 @@ test("clips are made of the rows, only what changed is made again, and changing 
   await until(rows, ([row]) => row!.clips[0]!.state === "current");
   await change("Orchard", "Kitchen garden");
   await page.waitForSelector(".sheet-margin.is-outdated");
-  await press(page, ".sheet__make .btn-primary", "Make what is out of date: 1 row");
-  await until(rows, (seen) => seen.every(({ clips }) => clips.every(({ state }) => state === "current")), 120);
+  await press(page, ".sheet__make .btn-primary", "Export 1 row (all out of date)");
+  await until(rows, (seen) => seen.every(({ clips }) => clips.every(({ state }) => state === "current")));
   const after = await outbox();
   // Under the same name, in place of the old one; the other row's clip is the one it was.
   expect(after.map(({ fileName }) => fileName).sort()).toEqual(before.map(({ fileName }) => fileName).sort());
@@ -205,7 +205,7 @@ test("clips are made of the rows, only what changed is made again, and changing 
 });
 
 test("a table is matched, shown, and taken in whole", async () => {
-  await press(page, ".sheet__bar .btn", /^Take in/);
+  await press(page, ".sheet__bar .btn", /^Import/);
   const input = (await page.waitForSelector(".sheet-drop input"))!;
   const { mkdtempSync, writeFileSync } = await import("node:fs");
   const { join } = await import("node:path");
@@ -216,7 +216,7 @@ test("a table is matched, shown, and taken in whole", async () => {
   await page.waitForSelector(".sheet-match");
   const chosen = await page.$$eval(".sheet-match select", (all) => all.map((e) => (e as HTMLSelectElement).value));
   expect(chosen).toEqual(["name", "role", "accent", ""]);
-  await press(page, ".modal .btn-primary", "Take in 2 rows");
+  await press(page, ".modal .btn-primary", "Import 2 rows");
   await until(names, (seen) => seen.includes("ليلى حداد") && seen.includes("Zoë"));
   const last = (await rows()).at(-1)!;
   // A colour that is not on offer stays as it was written, and is said.

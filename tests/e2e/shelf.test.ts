@@ -1,11 +1,9 @@
-import { afterAll, beforeAll, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import type { Browser, Page } from "puppeteer-core";
 import { database, disconnect } from "@/server/db/connection";
 import { askMissingPosters } from "@/server/designs/posters";
 import { as, base, send, cookieOf, startExport, until } from "../support/api";
 import { openBrowser, press, signedIn } from "../support/browser";
-
-jest.setTimeout(120_000);
 
 let browser: Browser;
 let page: Page;
@@ -23,7 +21,7 @@ const titles = () => page.$$eval(".release-plate h2", (all) => all.map((e) => e.
 
 test("every release has a poster, which browsers keep", async () => {
   const releases = async () => (await as("ines", "GET", "/api/releases?order=newest")).data.releases;
-  await until(releases, (all: { poster: boolean }[]) => all.length > 10 && all.every(({ poster }) => poster), 60);
+  await until(releases, (all: { poster: boolean }[]) => all.length > 10 && all.every(({ poster }) => poster));
   const [first] = await releases();
   const reply = await fetch(`${base}/api/releases/${first.id}/poster`, { headers: { cookie: await cookieOf("ines") } });
   expect(reply.headers.get("content-type")).toBe("image/webp");
@@ -85,7 +83,7 @@ test("a design that is kept as a beginning is offered with its picture, and what
   await designer.page.type("input[type=search]", "House strap");
   await designer.page.waitForFunction(() => document.querySelectorAll(".release-plate").length === 1);
   await press(designer.page, ".release-plate__ways .dropdown button, .release-plate__ways .dropdown-toggle", "More");
-  await press(designer.page, ".dropdown-menu.show button", "Keep as a beginning");
+  await press(designer.page, ".dropdown-menu.show button", "Save as starter");
   await designer.page.waitForFunction(() => document.body.innerText.includes("beginning"));
   await press(designer.page, "button", "New design");
   await designer.page.waitForFunction(() =>

@@ -2,7 +2,7 @@ import { mkdtemp, readFile, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
-import { afterAll, beforeAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import type { Browser, Page } from "puppeteer-core";
 import { sampleValues } from "@/core/document/values";
 import { clipBounds, planClip } from "@/core/sample/clip";
@@ -16,8 +16,6 @@ import { PaintedFrames } from "@/render/painted";
 import { openBrowser } from "../support/browser";
 
 /* A page that plays a graphic by itself, opened from disk. */
-
-jest.setTimeout(180_000);
 let browser: Browser;
 let folder: string;
 beforeAll(async () => {
@@ -123,6 +121,19 @@ describe("a page that plays a graphic by itself", () => {
     const again = await opened(other, "?at=2", { width: 960, height: 700 });
     expect((await pixelsAt(again, 2)).equals(bram)).toBe(true);
     await again.close();
+  });
+
+  test("shows texts given by its address in every script it ships with, also those it was not made with", async () => {
+    const { file, scene } = await made("name-strap", "wide");
+    const name = "ليلى זהבה प्रिया Жук 🌿";
+    const values = { ...scene.values, fields: { ...scene.values.fields, name } };
+    const playable = await prepareScene({ ...scene, values, fps: output.fps }, fontBook(), loadFace);
+    expect(playable.issues.map(({ code }) => code)).not.toContain("glyph_missing");
+    const bounds = clipBounds(playable, output.fps);
+    const frames = new PaintedFrames(playable, planClip(playable, output.fps), noPictures);
+    const page = await opened(file, `?name=${encodeURIComponent(name)}&at=0`, { width: 1920, height: 1080 });
+    expect((await pixelsAt(page, 2)).equals(await frames.on(bounds, 2))).toBe(true);
+    await page.close();
   });
 
   test("says what was filled in and runs none of it", async () => {

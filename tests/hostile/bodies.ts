@@ -1,4 +1,5 @@
 import { as, cookieOf, releaseId, send, type Who } from "../support/api";
+import { beginWithPanel } from "../support/panel-design";
 import type { Answer, Input } from "./input";
 
 /* Bodies of requests: documents, changes of documents, fill-ins, sign-ins. */
@@ -8,12 +9,12 @@ const answerOf = ({ status, error }: { status: number; error: { message: string 
   message: error?.message,
 });
 const ask = async (who: Who, path: string, body: unknown) => answerOf(await as(who, "POST", path, body));
-const raw = async (who: Who, path: string, text: string) =>
+const raw = async (who: Who, path: string, text: string | Buffer) =>
   answerOf(await send("POST", path, { cookie: await cookieOf(who), raw: text }));
 
 let draft: Promise<string> | undefined;
 /** One draft that all changes are tried on. */
-const draftId = () => (draft ??= as("tomas", "POST", "/api/designs", { name: "Hostile" }).then(({ data }) => data.id));
+const draftId = () => (draft ??= beginWithPanel("Hostile").then(({ data }) => data.id));
 const bench = async () => (await as("tomas", "GET", `/api/designs/${await draftId()}`)).data;
 const putAway = async () => as("tomas", "POST", `/api/designs/${await draftId()}/about`, { archived: true });
 
@@ -38,6 +39,16 @@ const rawPatch = (value: string) => async () => {
   const patches = `[{"op":"replace","path":["layers",0,"opacity"],"value":${value}}]`;
   return raw("tomas", `/api/designs/${await draftId()}/patches`, `{"revision":${revision},"patches":${patches}}`);
 };
+/** A value that takes a while to write down: written before anybody looks at the clock, since it is we who watch it. */
+const large = (name: string, value: () => string, revision?: number): Input => ({
+  ...{ name, gets: "refused" },
+  prepare: async () => {
+    const now = revision ?? (await bench()).revision;
+    const patches = `[{"op":"replace","path":["layers",0,"opacity"],"value":${value()}}]`;
+    return Buffer.from(`{"revision":${now},"patches":${patches}}`);
+  },
+  send: async (body) => raw("tomas", `/api/designs/${await draftId()}/patches`, body),
+});
 const fill = (more: object) => async () =>
   ask("ines", "/api/exports", {
     releaseId: await releaseId(),
@@ -47,6 +58,7 @@ const fill = (more: object) => async () =>
     ...more,
   });
 const named = (name: string) => fill({ values: { fields: { name }, lengthS: 3 } });
+const wide = (keys: number) => `{${Array.from({ length: keys }, (_, i) => `"é${i}":${i}`).join()}}`;
 const nested = (depth: number) => `${"[".repeat(depth)}${"]".repeat(depth)}`;
 const picture = { id: "x", name: "X", width: 9, height: 9, hash: "0".repeat(64) };
 
@@ -73,6 +85,9 @@ const changes: Input[] = [
     change(Array.from({ length: 5001 }, () => ({ op: "replace", path: ["about"], value: "" }))),
   ),
   refused("no change at all", change([])),
+  { ...large("a value of 400,000 properties", () => wide(400_000)), short: true },
+  large("the same on a revision that is long over", () => wide(400_000), 1),
+  large("five megabytes of small objects", () => `[${"{},".repeat(1_600_000)}{}]`),
   refused("the prototype", add(["__proto__", "polluted"], true), true),
   refused("the constructor", put(["constructor", "prototype", "polluted"], true)),
   refused("a prototype further in", put(["layers", 0, "__proto__", "x"], 1)),
@@ -96,9 +111,12 @@ const changes: Input[] = [
   ),
   refused("a value nested sixty-one deep", rawPatch(nested(61))),
   refused("a name of two million letters", put(["name"], "x".repeat(2_000_000))),
-  refused("nine megabytes", async () =>
-    raw("tomas", `/api/designs/${await draftId()}/patches`, `"${"x".repeat(9_000_000)}"`),
-  ),
+  {
+    name: "nine megabytes",
+    gets: "refused",
+    prepare: () => Buffer.from(`"${"x".repeat(9_000_000)}"`),
+    send: async (body) => raw("tomas", `/api/designs/${await draftId()}/patches`, body),
+  },
   taken("half of a pair of letters in a name", put(["about"], "\ud800 half"), true),
   taken("a name of no width", put(["layers", 0, "name"], "\u200b\u200b"), true),
   taken("a name that turns text round", put(["layers", 0, "name"], "\u202eevil"), true),
@@ -116,7 +134,15 @@ const changes: Input[] = [
     ask("tomas", `/api/designs/${await draftId()}/patches`, { revision: 1.5, patches: [] }),
   ),
   refused("the draft under another id", put(["id"], "another"), true),
-  refused("no layer at all", put(["layers"], [])),
+  {
+    name: "no layer at all, and all of them again",
+    gets: "taken",
+    send: async () => {
+      const { document } = await bench();
+      const emptied = await put(["layers"], [])();
+      return emptied.status === 200 ? put(["layers"], document.layers)() : emptied;
+    },
+  },
   refused(
     "two thousand and one layers",
     withLayers((first) => Array.from({ length: 2001 }, (_, i) => ({ ...first, id: `l${i}` }))),

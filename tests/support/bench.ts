@@ -1,6 +1,7 @@
 import type { ElementHandle, Page } from "puppeteer-core";
 import { base, pause } from "./api";
 import { press } from "./browser";
+import { putPanel } from "./panel-design";
 
 /** Works the bench as a designer does: by what controls are called. */
 export class BenchHand {
@@ -13,8 +14,13 @@ export class BenchHand {
     await this.page.waitForSelector("[role=dialog] input");
     await this.page.type("[role=dialog] input", name);
     await this.page.keyboard.press("Enter");
+    await this.page.waitForSelector(".bench .overlay");
+    const id = new URL(this.page.url()).pathname.split("/").pop()!;
+    // Blank, it has nothing in it: most begin with a panel.
+    await putPanel(id);
+    await this.page.reload();
     await this.page.waitForSelector(".bench .overlay__hit");
-    return new URL(this.page.url()).pathname.split("/").pop()!;
+    return id;
   }
 
   /** A new layer of a kind, under a name. */
@@ -118,7 +124,8 @@ export class BenchHand {
     await this.page.evaluate(() =>
       document.querySelectorAll<HTMLDetailsElement>(".bench__page details").forEach((d) => (d.open = true)),
     );
-    const selector = `${within} [aria-label="${label}"]`;
+    // A section may be called as its first control is.
+    const selector = `${within} [aria-label="${label}"]:not(section)`;
     const wait = () => this.page.waitForSelector(selector);
     const control =
       (await this.page.$(selector)) ??

@@ -10,8 +10,8 @@ export async function makeFirstDesign(hand: MotionHand, until: "still" | "moving
   await hand.set({
     Text: "Water at dusk",
     "Type style": "Name",
-    "Stands on": "the title-safe area",
-    "Its own point: bottom left": true,
+    "Anchored to": "the title-safe area",
+    "Anchor point of this layer: bottom left": true,
     "Point of the title-safe area: bottom left": true,
     Right: "4",
     Down: "-4",

@@ -1,6 +1,4 @@
-import type { Key, KeyTime } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
-import type { Ease } from "@/core/document/ease";
 import type { Move } from "@/core/document/move";
 import { pause } from "./api";
 import { BenchHand } from "./bench";
@@ -53,48 +51,6 @@ export class MotionHand extends BenchHand {
       if (label === "Distance of") await press(this.page, `${sentence} [aria-label="Distance of"] label`, value);
       else await this.set({ [label]: value }, sentence);
     }
-  }
-
-  /** Hand-set keys of one property of the chosen layer; `name` and `scale` are what the page calls and shows it by. */
-  async keys(property: string, name: string, scale: number, keys: readonly Key[]): Promise<void> {
-    const track = `.key-rows [aria-label="Keys of ${name}"]`;
-    for (const [i, key] of keys.entries()) {
-      await this.set({ "New key at the needle, of": property });
-      const row = `${track} li:nth-child(${i + 1})`;
-      await this.page.waitForSelector(row);
-      await this.set({ [`${name}: value of key ${i + 1}`]: String(Number(key.value) * scale) }, row);
-      await this.instant(row, `When key ${i + 1} is`, key.at);
-      if (key.hold) await this.page.click(`${row} input[type=checkbox]`);
-      if (key.ease) await this.ease(row, key.ease);
-    }
-  }
-
-  async instant(within: string, label: string, at: KeyTime): Promise<void> {
-    await this.set({ [label]: at.anchor, [`${label}: seconds later`]: String(at.gap) }, within);
-    if (at.anchor === "stay") await this.set({ [`${label}: share of the stay`]: String(at.share * 100) }, within);
-  }
-
-  /** Pastes a curve into the editor that opens from a sentence or a key. */
-  async ease(within: string, ease: Ease): Promise<void> {
-    const css =
-      typeof ease === "string"
-        ? ease
-        : ease.kind === "cubic-bezier"
-          ? `cubic-bezier(${ease.x1}, ${ease.y1}, ${ease.x2}, ${ease.y2})`
-          : "linear";
-    const button = `${within} [aria-label^="How it runs"]`;
-    await this.page.$eval(button, (e) => e.scrollIntoView({ block: "center" }));
-    await this.page.focus(button);
-    await this.page.keyboard.press("Enter");
-    await this.page.waitForSelector(".ease-pop [aria-label='Paste a CSS easing']");
-    await this.page.type(".ease-pop [aria-label='Paste a CSS easing']", css);
-    await this.page.keyboard.press("Escape");
-    await this.page.waitForFunction(() => !document.querySelector(".ease-pop"));
-  }
-
-  /** Puts on chosen layers what was copied, or copies it. */
-  async motion(what: "Copy the motion" | "Put the copied motion here"): Promise<void> {
-    await press(this.page, ".rubric__tools button", new RegExp(what));
   }
 }
 

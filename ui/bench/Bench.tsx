@@ -46,7 +46,7 @@ export function Bench({ designId }: { designId: string }) {
           <Link href="/">Back to the shelf</Link>
         </>
       ) : (
-        <p className="quiet">Fetching the design …</p>
+        <p className="quiet">Loading the design …</p>
       )}
     </main>
   );

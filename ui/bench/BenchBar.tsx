@@ -1,7 +1,8 @@
 "use client";
 import Link from "next/link";
 import { ArrowCounterclockwise, ArrowClockwise, PlusLg } from "react-bootstrap-icons";
-import type { Dialog } from "./BenchDesk";
+import type { Dialog } from "./command";
+import { helpOfCommand } from "./commands";
 import type { SaveState } from "@/ui/parts/saver";
 import type { SomebodyHere } from "@/contract/designs";
 import { useBench } from "./store";
@@ -24,9 +25,11 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
         <Link href="/">Shelf</Link>
       </p>
       <h1>{name}</h1>
-      <p className="text-secondary mt-0 me-auto ms-0 mb-0 text-nowrap figures">
-        {release ? `Release ${release.number}` : "Never published"} · <Saved state={save} />
-        <AlsoHere />
+      <p className="d-flex flex-1 gap-4 min-w-0 text-secondary m-0 text-nowrap figures">
+        <span>
+          {release ? `Release ${release.number}` : "Never published"} · <Saved state={save} />
+          <AlsoHere />
+        </span>
         <JustChanged />
         {refused && (
           <span className="text-primary fw-semibold" role="alert">
@@ -53,22 +56,27 @@ export function BenchBar({ onOpen }: { onOpen: (dialog: Dialog) => void }) {
       >
         <ArrowClockwise aria-hidden /> <span className="visually-hidden">Redo</span>
       </button>
-      <button type="button" className="tool" onClick={() => onOpen("layer")} title="N">
+      <button type="button" className="tool" onClick={() => onOpen("layer")} data-help={helpOfCommand("new-layer")}>
         <PlusLg aria-hidden /> Layer
       </button>
-      <button type="button" className="tool" onClick={() => onOpen("fields")}>
+      <button type="button" className="tool" onClick={() => onOpen("fields")} data-help={helpOfCommand("fields")}>
         Fields <small className="figures">{fields}</small>
       </button>
-      <button type="button" className="tool" onClick={() => onOpen("try")}>
-        Try values
+      <button type="button" className="tool" onClick={() => onOpen("try")} data-help={helpOfCommand("try")}>
+        Test values
       </button>
-      <button type="button" className="tool" onClick={() => onOpen("versions")}>
+      <button type="button" className="tool" onClick={() => onOpen("versions")} data-help={helpOfCommand("versions")}>
         Versions
       </button>
-      <button type="button" className="tool" onClick={() => onOpen("keys")} title="?">
+      <button type="button" className="tool" onClick={() => onOpen("keys")} data-help={helpOfCommand("keys")}>
         Keys
       </button>
-      <button type="button" className="btn btn-primary btn-sm" onClick={() => onOpen("publish")}>
+      <button
+        type="button"
+        className="btn btn-primary btn-sm"
+        onClick={() => onOpen("publish")}
+        data-help={helpOfCommand("publish")}
+      >
         Publish …
       </button>
     </header>
@@ -103,21 +111,22 @@ function JustChanged() {
   if (!news) return null;
   const [first, ...more] = news.changes;
   return (
-    <span data-news role="status" title={news.changes.join("\n")}>
-      {" "}
-      · {news.by} has just changed something: {first}
-      {more.length > 0 && ` And ${more.length} more.`}{" "}
+    <>
+      <span data-news role="status" title={news.changes.join("\n")}>
+        · {news.by} changed: {first}
+        {more.length > 0 && ` And ${more.length} more.`}
+      </span>
       <button type="button" className="small-button" onClick={() => show({ news: undefined })}>
-        × <span className="visually-hidden">I have seen it</span>
+        × <span className="visually-hidden">Dismiss</span>
       </button>
-    </span>
+    </>
   );
 }
 
 function Saved({ state }: { state: SaveState }) {
   switch (state.kind) {
     case "saved":
-      return <span data-save="saved">all is saved</span>;
+      return <span data-save="saved">saved</span>;
     case "saving":
       return <span data-save="saving">saving …</span>;
     case "waiting":

@@ -10,12 +10,14 @@ import { useMember } from "@/ui/parts/member";
 import type { PlayerView } from "@/ui/stage/view";
 import { usePlayerView, useStagePlayer } from "@/ui/stage/use-player";
 import { BenchBar as Bar } from "./BenchBar";
+import type { Dialog } from "./command";
 import { CommandsDialog } from "./dialogs/CommandsDialog";
 import { ConflictDialog } from "./dialogs/ConflictDialog";
 import { FallenDesk } from "./FallenDesk";
 import { FieldsDialog } from "./dialogs/FieldsDialog";
 import { KeysDialog } from "./dialogs/KeysDialog";
 import { NewLayerDialog } from "./dialogs/NewLayerDialog";
+import { PublishingNotice } from "./PublishingNotice";
 import { PublishDialog } from "./dialogs/PublishDialog";
 import { SoundDialog } from "./sound/SoundDialog";
 import { useHeardSound } from "./sound/use-heard";
@@ -42,8 +44,6 @@ const Strip = memo(LayerStrip);
 const BenchBar = memo(Bar);
 const Page = memo(LayerPage);
 const stageOf = (view: PlayerView) => view.stage;
-
-export type Dialog = "layer" | "fields" | "publish" | "versions" | "try" | "keys" | "sound" | "commands";
 
 /** The bench with one draft on it. */
 export function BenchDesk({ view, left }: { view: BenchView; left: readonly Unsent[] }) {
@@ -145,6 +145,7 @@ function Desk() {
             <BenchContext.Provider value={calm}>
               <BenchBar onOpen={openDialog} />
               <UnsentNotice />
+              {dialog !== "publish" && <PublishingNotice onOpen={() => openDialog("publish")} />}
             </BenchContext.Provider>
             <WithLayerMenu place={place}>
               <Panes

@@ -29,7 +29,7 @@ export function FallenDesk({ resetErrorBoundary }: FallbackProps) {
         </button>
       )}{" "}
       <button type="button" className="btn btn-outline-dark" onClick={resetErrorBoundary}>
-        Go on as it is
+        Continue as it is
       </button>
     </main>
   );

@@ -1,7 +1,8 @@
 "use client";
 import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { Dropdown } from "react-bootstrap";
-import { commands, type Workplace } from "./commands";
+import type { Workplace } from "./command";
+import { commands } from "./commands";
 import { useBench } from "./store";
 
 interface Open {
@@ -78,6 +79,7 @@ function Menu({ at, place, onClose }: { at: Open; place: Workplace; onClose: () 
             as="button"
             type="button"
             role="menuitem"
+            data-help={command.help}
             onClick={() => {
               onClose();
               command.run(place);

@@ -11,14 +11,14 @@ export function UnsentNotice() {
   return (
     <div className="bench__unsent align-items-center bg-sheet border-bottom d-flex gap-12 py-8 px-32" role="alert">
       <p>
-        Changes that you made here on {at} may not have been saved, and the design has been changed since. Put them on
-        now, see what they do, and undo them if you like; or let them go.
+        Changes that you made here on {at} may not have been saved, and the design has been changed since. Apply them
+        now and undo them if you don’t want them, or discard them.
       </p>
       <button type="button" className="btn btn-primary btn-sm" onClick={() => settle("put on")}>
-        Put them on
+        Apply
       </button>
       <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => settle("let go")}>
-        Let them go
+        Discard
       </button>
     </div>
   );

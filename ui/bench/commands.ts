@@ -5,33 +5,12 @@ import { addGuide, type GuideAxis } from "@/core/edit/guides";
 import { duplicateLayers, groupLayers, removeLayers, stepLayer, ungroup } from "@/core/edit/layers";
 import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { readingOrder } from "@/core/edit/reading-order";
-import type { StagePlayer } from "@/ui/stage/player";
-import type { Dialog } from "./BenchDesk";
+import type { Command, Workplace } from "./command";
+import { commandHelp } from "./command-help";
 import { copyLook, pasteLook } from "./page/carry-look";
-import type { BenchState, BenchStore } from "./store";
+import type { BenchState } from "./store";
+import { styleCommands } from "./style-commands";
 import { stretchOf } from "./strip/papers";
-
-/** What a command works with. */
-export interface Workplace {
-  readonly store: BenchStore;
-  readonly player: StagePlayer;
-  readonly open: (dialog: Dialog) => void;
-  readonly guides: () => void;
-  readonly view: { readonly fit: () => void; readonly fillChosen: () => void };
-}
-
-/** Something that can be done on the bench: by its keys, from the list of all commands, or from the menu of a layer. */
-export interface Command {
-  readonly id: string;
-  readonly name: string;
-  /** As they are shown; one that reads `Ctrl D` is pressed so. */
-  readonly keys?: string;
-  /** About the chosen layers: offered in their menu. */
-  readonly ofLayers?: boolean;
-  /** Whether it can be done just now; always unless given. */
-  readonly can?: (state: BenchState) => boolean;
-  readonly run: (place: Workplace) => void;
-}
 
 const anyChosen = ({ chosen }: BenchState): boolean => chosen.length > 0;
 const chosenTexts = ({ document, chosen }: BenchState): string[] =>
@@ -89,7 +68,7 @@ const newGuide =
 function takeApart(place: Workplace): void {
   let freed: string[] = [];
   making(
-    "Take the group apart",
+    "Ungroup",
     ({ chosen }) =>
       (draft) =>
         void (freed = chosen.flatMap((id) => ungroup(draft, id))),
@@ -139,44 +118,63 @@ function expose({ store, player }: Workplace): void {
   const { edit, house, format } = store.getState();
   const shown = stage.kind === "ready" ? stage.formats.find((one) => one.format.id === format) : undefined;
   const order = readingOrder((shown?.boxes ?? []).map(({ id, box }) => [id, box]));
-  edit("Expose what a filler will want", (draft) => void exposeWanted(draft, house, order));
+  edit("Suggest fields", (draft) => void exposeWanted(draft, house, order));
 }
 
-/** All commands of the bench, in the order in which they are listed. */
-export const commands: readonly Command[] = [
-  { id: "new-layer", name: "New layer", keys: "N", run: ({ open }) => open("layer") },
+const list: readonly Omit<Command, "help">[] = [
   {
-    ...{ id: "panel-behind", name: "Panel behind", ofLayers: true, can: (state) => bareTexts(state).length > 0 },
+    id: "new-layer",
+    also: "lower third template transition text shape picture video caption title badge bar starter insert",
+    name: "New layer",
+    keys: "N",
+    run: ({ open }) => open("layer"),
+  },
+  {
+    ...{
+      id: "panel-behind",
+      also: "plate box",
+      name: "Background panel",
+      ofLayers: true,
+      can: (state) => bareTexts(state).length > 0,
+    },
     run: ({ store }) => {
       const state = store.getState();
-      state.edit("Panel behind", (draft) => void panelBehind(draft, state.house, bareTexts(state)));
+      state.edit("Background panel", (draft) => void panelBehind(draft, state.house, bareTexts(state)));
     },
   },
   {
     ...{
       id: "boxes-behind",
-      name: "Boxes behind lines",
+      also: "highlight",
+      name: "Line backgrounds",
       ofLayers: true,
       can: (state) => chosenTexts(state).length > 0,
     },
     run: ({ store }) => {
       const state = store.getState();
-      state.edit("Boxes behind lines", (draft) => backLines(draft, state.house, chosenTexts(state)));
+      state.edit("Line backgrounds", (draft) => backLines(draft, state.house, chosenTexts(state)));
     },
   },
   {
-    ...{ id: "add-move", name: "Add a move", keys: "A", ofLayers: true, can: anyChosen },
+    ...{
+      id: "add-move",
+      also: "animate animation transition entrance keyframe effect",
+      name: "Add a move",
+      keys: "A",
+      ofLayers: true,
+      can: anyChosen,
+    },
     run: ({ store }) => store.getState().show({ adding: "arrive" }),
   },
   { id: "duplicate", name: "Duplicate", keys: "Ctrl D", ofLayers: true, can: anyChosen, run: duplicate },
   { id: "group", name: "Group", keys: "Ctrl G", ofLayers: true, can: anyChosen, run: group },
   {
-    ...{ id: "take-apart", name: "Take the group apart", keys: "Ctrl Shift G", ofLayers: true },
+    ...{ id: "take-apart", also: "break apart", name: "Ungroup", keys: "Ctrl Shift G", ofLayers: true },
     can: ({ document, chosen }) => document.layers.some(({ id, kind }) => kind === "group" && chosen.includes(id)),
     run: takeApart,
   },
   {
-    ...{ id: "copy-look", name: "Copy look", ofLayers: true, can: anyChosen },
+    ...{ id: "copy-look", also: "copy look", name: "Copy style", ofLayers: true, can: anyChosen },
     run: ({ store }) => {
       const { document, chosen } = store.getState();
       const layer = document.layers.find(({ id }) => id === chosen.at(-1));
@@ -184,22 +182,29 @@ export const commands: readonly Command[] = [
     },
   },
   {
-    ...{ id: "paste-look", name: "Put the copied look on", ofLayers: true, can: anyChosen },
+    ...{ id: "paste-look", also: "paste look", name: "Paste style", ofLayers: true, can: anyChosen },
     run: ({ store }) => pasteLook(store, store.getState().chosen),
   },
-  { id: "above", name: "One step up in the order", ofLayers: true, can: anyChosen, run: stepped(1) },
-  { id: "below", name: "One step down in the order", ofLayers: true, can: anyChosen, run: stepped(-1) },
-  { id: "hide", name: "Hide or show", ofLayers: true, can: anyChosen, run: switched("hidden", "Hide or show") },
-  { id: "lock", name: "Lock or free", ofLayers: true, can: anyChosen, run: switched("locked", "Lock or free") },
+  { id: "above", also: "bring forward order", name: "Move up", ofLayers: true, can: anyChosen, run: stepped(1) },
+  { id: "below", also: "send backward order", name: "Move down", ofLayers: true, can: anyChosen, run: stepped(-1) },
   {
-    ...{ id: "remove", name: "Take away", keys: "Delete", ofLayers: true, can: anyChosen },
+    id: "hide",
+    also: "visibility eye",
+    name: "Hide or show",
+    ofLayers: true,
+    can: anyChosen,
+    run: switched("hidden", "Hide or show"),
+  },
+  { id: "lock", name: "Lock or unlock", ofLayers: true, can: anyChosen, run: switched("locked", "Lock or unlock") },
+  {
+    ...{ id: "remove", also: "delete take away", name: "Remove", keys: "Delete", ofLayers: true, can: anyChosen },
     run: ({ store }) => {
       const { edit, chosen } = store.getState();
-      edit("Take away", (draft) => removeLayers(draft, chosen));
+      edit("Remove", (draft) => removeLayers(draft, chosen));
     },
   },
   {
-    ...{ id: "choose-all", name: "Choose all layers", keys: "Ctrl A" },
+    ...{ id: "choose-all", name: "Select all layers", keys: "Ctrl A" },
     run: ({ store }) => {
       const { choose, document } = store.getState();
       choose(document.layers.filter(({ in: outer }) => outer === undefined).map(({ id }) => id));
@@ -207,7 +212,7 @@ export const commands: readonly Command[] = [
   },
   {
     id: "choose-none",
-    name: "Choose nothing: the page of the design",
+    name: "Select nothing (settings of the design)",
     keys: "Esc",
     run: ({ store }) => store.getState().choose([]),
   },
@@ -220,38 +225,55 @@ export const commands: readonly Command[] = [
     run: ({ store }) => store.getState().redo(),
   },
   { id: "play", name: "Play or pause", keys: "Space", run: ({ player }) => player.toggle() },
-  { id: "arrive", name: "Play the arrive again and again", keys: "1", run: phase("arrive") },
-  { id: "stay", name: "Play the stay again and again", keys: "2", run: phase("stay") },
-  { id: "leave", name: "Play the leave again and again", keys: "3", run: phase("leave") },
-  { id: "frame-back", name: "A frame back", keys: ",", run: ({ player }) => player.step(-1) },
-  { id: "frame-on", name: "A frame on", keys: ".", run: ({ player }) => player.step(1) },
-  { id: "format-before", name: "The format before", keys: "[", run: otherFormat(-1) },
-  { id: "format-next", name: "The next format", keys: "]", run: otherFormat(1) },
+  { id: "arrive", name: "Loop arrive", keys: "1", run: phase("arrive") },
+  { id: "stay", name: "Loop stay", keys: "2", run: phase("stay") },
+  { id: "leave", name: "Loop leave", keys: "3", run: phase("leave") },
+  { id: "frame-back", name: "One frame back", keys: ",", run: ({ player }) => player.step(-1) },
+  { id: "frame-on", name: "One frame forward", keys: ".", run: ({ player }) => player.step(1) },
+  { id: "format-before", name: "Previous format", keys: "[", run: otherFormat(-1) },
+  { id: "format-next", name: "Next format", keys: "]", run: otherFormat(1) },
   {
-    ...{ id: "new-cue", name: "New cue at the needle", keys: "C" },
+    ...{ id: "new-cue", also: "marker", name: "New cue at the playhead", keys: "C" },
     run: ({ store, player }) =>
       store.getState().edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS)),
   },
-  { id: "guides", name: "Safe areas, shown or not", keys: "G", run: ({ guides }) => guides() },
-  { id: "guide-upright", name: "New guide, upright", run: newGuide("x") },
-  { id: "guide-level", name: "New guide, level", run: newGuide("y") },
-  { id: "fit", name: "The whole format", keys: "0", run: ({ view }) => view.fit() },
+  {
+    id: "guides",
+    also: "title safe action safe margins",
+    name: "Show or hide safe areas",
+    keys: "G",
+    run: ({ guides }) => guides(),
+  },
+  { id: "guide-upright", name: "New vertical guide", run: newGuide("x") },
+  { id: "guide-level", name: "New horizontal guide", run: newGuide("y") },
+  { id: "fit", also: "zoom out", name: "Fit the whole format", keys: "0", run: ({ view }) => view.fit() },
   {
     id: "fill-chosen",
-    name: "As large as what is chosen",
+    also: "close up magnify",
+    name: "Zoom to the selection",
     keys: "9",
     can: anyChosen,
     run: ({ view }) => view.fillChosen(),
   },
-  { id: "expose", name: "Expose what a filler will want", keys: "E", run: expose },
-  { id: "fields", name: "Fields", run: ({ open }) => open("fields") },
-  { id: "try", name: "Try values", run: ({ open }) => open("try") },
-  { id: "sound", name: "Sound and cues", run: ({ open }) => open("sound") },
-  { id: "versions", name: "Versions", run: ({ open }) => open("versions") },
-  { id: "publish", name: "Publish …", run: ({ open }) => open("publish") },
+  ...styleCommands,
+  { id: "expose", also: "field template editable placeholder", name: "Suggest fields", keys: "E", run: expose },
+  { id: "fields", also: "form template editable placeholder", name: "Fields", run: ({ open }) => open("fields") },
+  { id: "try", also: "preview data sample", name: "Test values", run: ({ open }) => open("try") },
+  { id: "sound", also: "audio music captions markers", name: "Sound and cues", run: ({ open }) => open("sound") },
+  { id: "versions", also: "history save", name: "Versions", run: ({ open }) => open("versions") },
+  { id: "publish", also: "release share export", name: "Publish …", run: ({ open }) => open("publish") },
   { id: "commands", name: "All commands", keys: "/", run: ({ open }) => open("commands") },
-  { id: "keys", name: "Keys", keys: "?", run: ({ open }) => open("keys") },
+  { id: "keys", also: "shortcuts hotkeys keyboard", name: "Keys", keys: "?", run: ({ open }) => open("keys") },
 ];
+
+/** All commands of the bench, in the order in which they are listed. */
+export const commands: readonly Command[] = list.map((one) => ({ ...one, help: commandHelp[one.id] ?? "" }));
+
+/** The help of a command as a button shows it, with its keys. */
+export function helpOfCommand(id: string): string {
+  const { help, keys } = commandOf(id);
+  return keys === undefined ? help : `${help} Keys: ${keys}.`;
+}
 
 export const commandOf = (id: string): Command => commands.find((command) => command.id === id)!;
 

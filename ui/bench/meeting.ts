@@ -102,7 +102,7 @@ export function meeting(set: Set, get: Get, saver: Saver<Conflict>, self: string
       const { revision } = await call(`/api/designs/${id}/replace`, Saved, { revision: theirs.revision, document });
       saver.resume(revision, document);
     } else {
-      const body = { name: "Set aside when another version was taken", document };
+      const body = { name: "Saved when another version was used", document };
       await call(`/api/designs/${id}/versions`, z.object({ id: z.string() }), body);
       set({ document: freeze(theirs.document, true), history: noHistory, chosen: [], moves: [] });
       saver.resume(theirs.revision, theirs.document);

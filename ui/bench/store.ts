@@ -2,11 +2,13 @@ import { applyPatches, freeze } from "immer";
 import { createStore, useStore } from "zustand";
 import { createContext, useContext } from "react";
 import { Conflict, type BenchView } from "@/contract/designs";
+import type { JobView } from "@/contract/jobs";
 import type { Design } from "@/core/document/design";
 import type { House } from "@/core/document/house";
 import type { Phase } from "@/core/edit/moves";
 import type { Choice, Clash } from "@/core/edit/merge";
 import { refusalOf } from "@/core/edit/sound-document";
+import type { HeldValue } from "@/core/edit/remeasure";
 import type { Layer } from "@/core/document/layer";
 import type { Values } from "@/core/document/values";
 import { doStep, noHistory, redoStep, undoStep, type Change, type History } from "@/ui/parts/history";
@@ -20,6 +22,7 @@ export interface BenchState {
   readonly document: Design;
   readonly house: House;
   readonly release: BenchView["release"];
+  readonly publishing: Publishing | undefined;
   readonly footage: BenchView["footage"];
   readonly outputs: BenchView["outputs"];
   /** Moves that are chosen, the one chosen last at the end. */
@@ -50,6 +53,8 @@ export interface BenchState {
   readonly format: string;
   /** Whether edits change this format only. */
   readonly onlyHere: boolean;
+  /** Values that formats have of their own only so that nothing moved when something was measured in another way. */
+  readonly held: readonly HeldValue[];
   /** What fills the fields on the stage; the samples unless something is tried. */
   readonly tried: Values | undefined;
   /** Pointing at a layer to tie something to it; called with its id. */
@@ -68,6 +73,7 @@ export interface BenchState {
         | "tried"
         | "pointing"
         | "release"
+        | "publishing"
         | "gesture"
         | "moves"
         | "adding"
@@ -75,6 +81,7 @@ export interface BenchState {
         | "news"
         | "tryLengthS"
         | "papers"
+        | "held"
       >
     >,
   ): void;
@@ -97,13 +104,19 @@ export interface BenchState {
   restore(document: Design): void;
 }
 
+/** A release that is being made, and what came of it: it goes on whatever is open on the bench. */
+export type Publishing =
+  | { readonly kind: "busy"; readonly job?: JobView | undefined }
+  | { readonly kind: "done"; readonly id: string; readonly number: number }
+  | { readonly kind: "failed"; readonly message: string };
+
 /** Where a bench keeps what is not saved yet. */
 export interface BrowserSide {
   readonly keeper: UnsentKeeper;
   readonly forget: (unsent: Unsent) => void;
 }
 
-const unsentLabel = "Put on what was not saved";
+const unsentLabel = "Apply unsaved changes";
 
 export type BenchStore = ReturnType<typeof createBench>;
 
@@ -117,6 +130,7 @@ const firstState = ({ document, ...view }: BenchView) => ({
   document: freeze(document, true),
   house: view.house,
   release: view.release,
+  publishing: undefined,
   footage: view.footage,
   outputs: view.outputs,
   gesture: undefined,
@@ -132,6 +146,7 @@ const firstState = ({ document, ...view }: BenchView) => ({
   refused: undefined,
   unsent: [],
   chosen: [],
+  held: [],
   format: document.formats[0]!,
   onlyHere: false,
   tried: undefined,
@@ -162,7 +177,7 @@ function editing(set: Set, get: Get, saver: Saver<Conflict>) {
       const reason = change && refusalOf(document, change.document);
       // What can't be kept is not done at all: nothing of it reaches the stage, the history or the server.
       if (reason === undefined) take(change);
-      else set({ refused: `“${label}” was not done. ${reason}` });
+      else set({ refused: `“${label}” could not be done. ${reason}` });
     },
     undo: () => take(undoStep(get().document, get().history)),
     redo: () => take(redoStep(get().document, get().history)),
@@ -195,7 +210,7 @@ function unsentOnes(set: Set, get: Get, revision: number, browser: BrowserSide |
       browser?.forget(one);
       if (fate === "let go") return;
       if (withUnsent(get().document, one)) putOn(one);
-      else set({ refused: "Those changes don’t fit any more: what they were made on is not there." });
+      else set({ refused: "These changes can’t be applied any more: what they changed has been removed." });
     },
   } satisfies Partial<BenchState>;
 }

@@ -100,7 +100,7 @@ function doAnything(bench: BenchStore, page: Page, random: Random, added: Set<st
   const { id } = random.pick(document.layers);
   const chance = random.below(10);
   if (chance < 7) addOrChange(bench, page, random, added);
-  else if (chance === 7) edit("Take away", (draft) => removeLayers(draft, [id]));
+  else if (chance === 7) edit("Remove", (draft) => removeLayers(draft, [id]));
   else (chance === 8 ? undo : redo)();
 }
 

@@ -45,7 +45,7 @@ test("what a page has not saved is found by the next one of the same member, onc
   expect(await findUnsent("odile", "strap", store)).toEqual([]);
   expect(await findUnsent("tomas", "strap-2", store)).toEqual([]);
 });
-test("nothing is left once all is saved, and nonsense in the store is no harm", async () => {
+test("nothing is left once saved, and nonsense in the store is no harm", async () => {
   const store = newStore();
   const keeper = new UnsentKeeper("tomas", "strap", store);
   keeper.keep(4, put("a word"), true);

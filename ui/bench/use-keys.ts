@@ -1,9 +1,11 @@
 "use client";
 import { useEffect } from "react";
 import { nudge } from "@/core/edit/arrange";
+import { stepLayer } from "@/core/edit/layers";
 import { elsewhere, freeKeys } from "@/ui/parts/free-keys";
 import { followClipboard } from "./clipboard";
-import { commandFor, type Workplace } from "./commands";
+import type { Workplace } from "./command";
+import { commandFor } from "./commands";
 import type { StageView } from "./stage/stage-view";
 
 /** Where words and numbers are written. */
@@ -84,6 +86,15 @@ function plainKey(place: Workplace, event: KeyboardEvent): (() => void) | undefi
   const state = place.store.getState();
   const { edit, chosen, show, pointing, format, onlyHere } = state;
   const arrow = arrows[event.key];
+  // The order of the layers, wherever the pointer was last: painting goes from bottom to top.
+  if (arrow?.[0] === "height" && event.altKey && chosen.length > 0) {
+    const by = arrow[1] === -1 ? 1 : -1;
+    const inOrder = state.document.layers.filter(({ id }) => chosen.includes(id)).map(({ id }) => id);
+    return () =>
+      edit("Order", (draft) => {
+        for (const id of by > 0 ? [...inOrder].reverse() : inOrder) stepLayer(draft, id, by);
+      });
+  }
   if (
     arrow &&
     chosen.length > 0 &&

@@ -13,7 +13,7 @@ export function AccountTurns({ field, value, house, onChange }: ControlProps<Ext
     return (
       <button
         type="button"
-        className="chip"
+        className="chip mt-8"
         onClick={() =>
           onChange({ kind: "accounts", list: [{ account: first as AccountTurn["account"] }, { account: second }] })
         }
@@ -60,7 +60,7 @@ export function AccountTurns({ field, value, house, onChange }: ControlProps<Ext
           title={list.length >= field.turns ? `This design shows at most ${field.turns}.` : undefined}
           onClick={() => put([...list, { account: left[0] ?? field.default }])}
         >
-          One more
+          Add one
         </button>
         <button
           type="button"
@@ -108,7 +108,7 @@ function TurnRow(props: {
       </select>
       <NumberInput
         aria-label={`Share of account ${number}`}
-        title="Its share of the time beside the others"
+        title="Share of the time"
         min={0.1}
         max={20}
         step={0.1}
@@ -121,8 +121,8 @@ function TurnRow(props: {
       <button type="button" className="tool" disabled={number === count} title="Later" onClick={() => onMove(1)}>
         <ArrowDown aria-hidden /> <span className="visually-hidden">Later</span>
       </button>
-      <button type="button" className="tool" disabled={count === 1} title="Take it out" onClick={onRemove}>
-        <XLg aria-hidden /> <span className="visually-hidden">Take it out</span>
+      <button type="button" className="tool" disabled={count === 1} title="Remove" onClick={onRemove}>
+        <XLg aria-hidden /> <span className="visually-hidden">Remove</span>
       </button>
     </li>
   );

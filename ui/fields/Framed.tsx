@@ -13,10 +13,10 @@ interface Playing {
 }
 
 const parts = [
-  { key: "scale", label: "Enlarged", min: 1, max: 4, step: 0.05, at: 1, unit: "×" },
+  { key: "scale", label: "Zoom", min: 1, max: 4, step: 0.05, at: 1, unit: "×" },
   { key: "x", label: "Across", min: 0, max: 1, step: 0.01, at: 0.5, unit: "%" },
   { key: "y", label: "Down", min: 0, max: 1, step: 0.01, at: 0.5, unit: "%" },
-  { key: "turn", label: "Turned", min: -45, max: 45, step: 1, at: 0, unit: "°" },
+  { key: "turn", label: "Rotate", min: -45, max: 45, step: 1, at: 0, unit: "°" },
 ] as const;
 const atEnd = (chosen: string) => (chosen === "again" ? "again" : "hold");
 const written = (value: number, unit: string): string =>
@@ -64,9 +64,7 @@ export function Framed({
   const { [format]: _, ...others } = single;
   return (
     <div className="slot__framing bg-sheet border rounded d-grid gap-6 mt-6 py-8 px-10">
-      <p className="quiet fs-13 m-0">
-        Pull it about in the preview; the wheel enlarges it, and turns it while Shift is held.
-      </p>
+      <p className="quiet fs-13 m-0">Drag it in the preview. The wheel zooms; Shift and the wheel rotate.</p>
       <label className="setting">
         In
         <select

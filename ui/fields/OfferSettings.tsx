@@ -22,7 +22,7 @@ export function OfferSettings({
   };
   return (
     <fieldset className="setting">
-      <legend>On offer</legend>
+      <legend>Options</legend>
       <span className="chips">
         {offered.map(({ id, name }) => (
           <label key={id} className="tick">
@@ -52,8 +52,8 @@ export function OfferSettings({
       </label>
       {"own" in field && (
         <label className="tick">
-          <input type="checkbox" checked={field.own} onChange={(event) => change({ own: event.target.checked })} /> The
-          filler may bring one along
+          <input type="checkbox" checked={field.own} onChange={(event) => change({ own: event.target.checked })} />{" "}
+          People may upload their own
         </label>
       )}
     </fieldset>

@@ -16,7 +16,7 @@ export function OwnAccount({ field, value, house, onChange }: ControlProps<Extra
   if (!own) {
     return (
       <button type="button" className="chip" onClick={begin}>
-        Write out another one
+        Type another account
       </button>
     );
   }

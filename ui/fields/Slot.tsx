@@ -68,13 +68,13 @@ export function Slot({
       <Choices id={id} kind={field.kind} offered={offered} chosen={own ? undefined : chosen} onChoose={onChange} />
       {own && (
         <p className="slot__own">
-          <Thumb kind={field.kind} hash={own.hash} /> {own.name}, brought along
+          <Thumb kind={field.kind} hash={own.hash} /> {own.name}, uploaded
         </p>
       )}
       <span className="slot__deeds">
         {field.own && (
           <UploadButton
-            label={`Bring a ${field.kind} along`}
+            label={`Upload a ${field.kind}`}
             accept={field.kind === "video" ? "video/*,.mov" : "image/png,image/jpeg,image/webp"}
             wanted={together ? ["picture", "video"] : [field.kind]}
             onAll={take}
@@ -82,7 +82,7 @@ export function Slot({
         )}
         {(own || (chosen !== undefined && chosen !== "")) && (
           <button type="button" className="chip" aria-expanded={framing} onClick={() => setFraming(!framing)}>
-            How it sits
+            Position and zoom
           </button>
         )}
         {value !== "" && !field.required && (
@@ -108,7 +108,7 @@ export function Slot({
       )}
       {left.map((name) => (
         <p key={name} className="quiet fs-13 m-0">
-          {name}: there is no empty slot left for it.
+          {name}: no empty slot is left for it.
         </p>
       ))}
     </SlotSwap>

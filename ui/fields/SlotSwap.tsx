@@ -34,7 +34,7 @@ export function SlotSwap({ field, held, children }: { field: string; held: React
           <span
             className="slot__held"
             draggable
-            title="Pull it onto another slot: the two change places"
+            title="Drag onto another slot to swap them"
             onDragStart={(event) => {
               event.dataTransfer.setData(dragged, field);
               event.dataTransfer.effectAllowed = "move";
@@ -43,7 +43,7 @@ export function SlotSwap({ field, held, children }: { field: string; held: React
             {held}
           </span>
           <label className="d-inline-flex align-items-center gap-6">
-            <ArrowLeftRight aria-hidden /> Change places with
+            <ArrowLeftRight aria-hidden /> Swap with
             <select
               className="form-select form-select-sm"
               value=""

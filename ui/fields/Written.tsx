@@ -22,8 +22,8 @@ export function Written({ id, field, value, stopped, onChange, onLeave }: Contro
   return (
     <>
       <label htmlFor={id} className="field__label">
-        {field.label} {!field.required && <small>may be empty</small>}
-        <span className={`figures field__count${used > field.max ? " text-primary fw-semibold" : ""}`}>
+        {field.label} {!field.required && <small>may be empty</small>}{" "}
+        <span className={`figures field__count${used > field.max ? " text-primary fw-semibold" : ""}`} aria-hidden>
           {used} of {field.max}
         </span>
       </label>
@@ -36,7 +36,6 @@ export function Written({ id, field, value, stopped, onChange, onLeave }: Contro
   );
 }
 
-/** A whole number within limits, as it was typed. */
 /** Short forms, one a line, as “Department = Dept”. What is being typed stays as it is until it is left. */
 function ShorterSetting({ field, change }: Pick<SettingsProps<WrittenField>, "field" | "change">) {
   const text = field.shorter.map(({ long, short }) => `${long} = ${short}`).join("\n");
@@ -47,7 +46,7 @@ function ShorterSetting({ field, change }: Pick<SettingsProps<WrittenField>, "fi
     });
   return (
     <label className="setting">
-      Short forms, where there is little room
+      Short forms
       <textarea
         key={`${field.id} ${text}`}
         rows={2}
@@ -56,7 +55,7 @@ function ShorterSetting({ field, change }: Pick<SettingsProps<WrittenField>, "fi
         defaultValue={text}
         onBlur={(event) => change({ shorter: read(event.target.value).slice(0, 40) })}
       />
-      <small>One a line. They are offered when a text does not fit.</small>
+      <small>One per line. Offered when a text does not fit.</small>
     </label>
   );
 }
@@ -66,7 +65,7 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
   return (
     <>
       <label className="setting">
-        Sample, shown until it is filled
+        Sample (shown until the field is filled)
         <input
           type="text"
           className="form-control form-control-sm"
@@ -76,7 +75,7 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
         />
       </label>
       <label className="setting">
-        Filled at the start with
+        Default
         <input
           type="text"
           className="form-control form-control-sm"
@@ -86,12 +85,12 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
         />
       </label>
       <span className="setting setting--pair align-items-center gap-8">
-        Characters, from
+        Characters, min
         <NumberInput
           whole
           min={0}
           max={field.max}
-          aria-label="Fewest characters"
+          aria-label="Minimum characters"
           value={field.min}
           onChange={(min) => change({ min })}
         />
@@ -100,7 +99,7 @@ export function WrittenSettings({ field, change }: SettingsProps<WrittenField>) 
           whole
           min={Math.max(1, field.min)}
           max={500}
-          aria-label="Most characters"
+          aria-label="Maximum characters"
           value={field.max}
           onChange={(max) => change({ max })}
         />

@@ -32,7 +32,7 @@ export const control = defineControl<"account">({
       <>
         <OfferSettings field={field} offered={offered} change={change} />
         <label className="setting">
-          How many may follow one another in the graphic
+          Most accounts in one graphic
           <NumberInput whole min={1} max={8} value={field.turns} onChange={(turns) => change({ turns })} />
         </label>
       </>

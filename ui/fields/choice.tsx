@@ -23,13 +23,13 @@ function OptionSettings({ field, change }: SettingsProps<ChoiceField>) {
   };
   return (
     <fieldset className="setting">
-      <legend>On offer</legend>
+      <legend>Options</legend>
       {options.map(({ id, label, value }, i) => (
         <span key={id} className="setting setting--pair align-items-center gap-8">
           <input
             type="radio"
             name={`start ${field.id}`}
-            aria-label={`${label} at the start`}
+            aria-label={`${label} by default`}
             checked={field.default === id}
             onChange={() => change({ default: id })}
           />
@@ -62,7 +62,7 @@ function OptionSettings({ field, change }: SettingsProps<ChoiceField>) {
             type="button"
             className="small-button"
             disabled={options.length === 1}
-            aria-label={`Take ${label} away`}
+            aria-label={`Remove ${label}`}
             onClick={() => remove(id)}
           >
             <Trash aria-hidden />
@@ -70,7 +70,7 @@ function OptionSettings({ field, change }: SettingsProps<ChoiceField>) {
         </span>
       ))}
       <button type="button" className="chip" disabled={options.length >= 64} onClick={add}>
-        Another option
+        Add option
       </button>
     </fieldset>
   );

@@ -8,7 +8,7 @@ type CueField = Extract<Field, { kind: "cue" }>;
 const cueTimes = [
   ["min", "Not before, s"],
   ["max", "Not after, s"],
-  ["default", "At the start, s"],
+  ["default", "Default, s"],
 ] as const;
 
 /** Between which seconds a filler may put a cue. */

@@ -16,30 +16,30 @@ function PatternSetting({
   };
   return (
     <fieldset className="setting">
-      <legend>Must look like</legend>
+      <legend>Pattern (by example)</legend>
       <input
         type="text"
         className="form-control form-control-sm figures"
-        aria-label="An example of what it must look like"
+        aria-label="Pattern, by example"
         maxLength={40}
-        placeholder="anything; or an example, such as 12:30"
+        placeholder="any text, or an example such as 12:30"
         defaultValue={pattern?.example ?? ""}
         onChange={(event) => put({ example: event.target.value })}
       />
       {pattern && (
         <>
-          <small>Figures stand for figures, letters for letters, all other signs for themselves.</small>
+          <small>A digit stands for any digit, a letter for any letter; everything else stands for itself.</small>
           <label className="tick">
             <input
               type="checkbox"
               checked={pattern.lengths === "any"}
               onChange={(event) => put({ lengths: event.target.checked ? "any" : "same" })}
             />{" "}
-            Longer and shorter will do
+            Any length
           </label>
           <label className="tick">
             <input type="checkbox" checked={pattern.mixed} onChange={(event) => put({ mixed: event.target.checked })} />{" "}
-            Letters and figures may be mixed
+            Letters and digits may be mixed
           </label>
           <label className="tick">
             <input
@@ -48,7 +48,7 @@ function PatternSetting({
               disabled={pattern.mixed}
               onChange={(event) => put({ letters: event.target.checked ? "same" : "any" })}
             />{" "}
-            These very letters
+            Exactly these letters
           </label>
         </>
       )}

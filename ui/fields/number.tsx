@@ -25,7 +25,7 @@ function NumberSettings({ field, change }: SettingsProps<NumberField>) {
       {box("min", "At least")}
       {box("max", "At most")}
       {box("step", "In steps of")}
-      {box("default", "At the start")}
+      {box("default", "Default")}
     </div>
   );
 }

@@ -8,7 +8,7 @@ export const control = defineControl<"text">({
     <>
       <WrittenSettings field={field} house={house} change={change} />
       <label className="setting">
-        Most lines
+        Max lines
         <NumberInput whole min={1} max={12} value={field.lines} onChange={(lines) => change({ lines })} />
       </label>
     </>

@@ -16,7 +16,7 @@ export const control = defineControl<"toggle">({
   Settings: ({ field, change }) => (
     <label className="tick">
       <input type="checkbox" checked={field.default} onChange={(event) => change({ default: event.target.checked })} />{" "}
-      On at the start
+      On by default
     </label>
   ),
 });

@@ -23,8 +23,8 @@ export function Approval({ filling: { store, row } }: { filling: Filling }) {
     }
   };
   const words = {
-    draft: "In this house somebody else approves a clip before it is made.",
-    ready: `Said to be ready by ${row?.stateBy ?? "somebody"}; somebody else has to approve it.`,
+    draft: "In this house, someone else must approve a clip before it is exported.",
+    ready: `Marked as ready by ${row?.stateBy ?? "someone"}. Someone else has to approve it.`,
     approved: `Approved by ${row?.stateBy ?? "somebody"}.`,
   };
   return (
@@ -37,7 +37,7 @@ export function Approval({ filling: { store, row } }: { filling: Filling }) {
           className="p-0 align-baseline"
           onClick={() => void say(row.state === "draft" ? "ready" : "approved")}
         >
-          {row.state === "draft" ? "Say that it is ready" : "Approve"}
+          {row.state === "draft" ? "Mark as ready" : "Approve"}
         </Button>
       )}
     </Notice>

@@ -1,14 +1,17 @@
 "use client";
 import Link from "next/link";
-import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
+import type { Fact } from "@/core/facts/fact";
+import { fillFacts } from "@/core/facts/fill";
 import type { FillDesk } from "@/contract/releases";
 import { FindingLine } from "@/ui/parts/FindingLine";
+import { useMember } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { Approval } from "./Approval";
 import { OutputTicks } from "./OutputTicks";
 import { useExporting } from "./use-exporting";
 import type { Filling } from "./use-filling";
+import { useKeptChoice } from "./use-kept-choice";
 
 const bringIntoView = (element: HTMLElement | null) => element?.scrollIntoView({ block: "nearest" });
 
@@ -17,15 +20,18 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
   const { document: design, house } = desk;
   const outputs = desk.outputs.filter(({ id }) => design.outputs?.includes(id) ?? true);
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
-  const [chosenFormats, setFormats] = useState<readonly string[]>(design.formats);
-  const [chosenOutputs, setOutputs] = useState<readonly string[]>(outputs.slice(0, 1).map(({ id }) => id));
+  const { id: member } = useMember();
+  const kept = (what: string) => `rubrick ${what} ${member} ${desk.designId}`;
+  const [chosenFormats, setFormats] = useKeptChoice(kept("formats"), design.formats, design.formats);
+  const offered = outputs.map(({ id }) => id);
+  const [chosenOutputs, setOutputs] = useKeptChoice(kept("outputs"), offered, offered.slice(0, 1));
   const { answer, busy, reasons, setReasons, stops, start } = useExporting(desk, filling);
   const count = chosenFormats.length * chosenOutputs.length;
   const go = (acceptOlder: boolean) => void start(chosenFormats, chosenOutputs, acceptOlder);
   return (
     <section className="export-panel d-grid mt-20 pt-12" aria-label="Export">
       <h2 className="rubric">Export</h2>
-      <Ticks legend="Formats" list={formats} chosen={chosenFormats} onChange={setFormats} />
+      <Ticks fact={fillFacts.formats} list={formats} chosen={chosenFormats} onChange={setFormats} />
       <OutputTicks
         desk={desk}
         outputs={outputs}
@@ -43,7 +49,7 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
               formats={formats}
               reasons={reasons}
               onReasons={setReasons}
-              ask="Mend it above, or say why it may go out like this"
+              ask="Fix it above, or give a reason to export it anyway"
             />
           ))}
         </div>
@@ -51,14 +57,13 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
       <Approval filling={filling} />
       <div className="export-panel__go text-end">
         <Button disabled={busy || count === 0} onClick={() => go(false)}>
-          {count === 0 ? "Choose a format and a kind" : `Export ${count} ${count === 1 ? "file" : "files"}`}
+          {count === 0 ? "Choose a format and a kind of file" : `Export ${count} ${count === 1 ? "file" : "files"}`}
         </Button>
         {answer && "made" in answer && (
           <Notice weight="note">
             {answer.made} {answer.made === 1 ? "file is" : "files are"} on the way.{" "}
-            {answer.skipped.length > 0 &&
-              `${answer.skipped.length} left as ${answer.skipped.length === 1 ? "it is" : "they are"}: ${answer.skipped[0]} is there already. `}
-            <Link href="/outbox">See the outbox</Link>
+            {answer.skipped.length > 0 && `${answer.skipped.length} skipped: ${answer.skipped[0]} exists already. `}
+            <Link href="/outbox">Open the outbox</Link>
           </Notice>
         )}
         {answer && "error" in answer && (
@@ -66,7 +71,7 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
             <Notice weight="stop">{answer.error.message}</Notice>
             {answer.error.code === "release_stale" && (
               <Button variant="outline-secondary" size="sm" onClick={() => go(true)}>
-                Export this release all the same
+                Export this release anyway
               </Button>
             )}
           </>
@@ -78,17 +83,17 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
 
 /** Some of a list, each ticked or not. */
 function Ticks(props: {
-  legend: string;
+  fact: Fact;
   list: readonly { id: string; name: string }[];
   chosen: readonly string[];
   onChange: (chosen: readonly string[]) => void;
 }) {
-  const { legend, list, chosen, onChange } = props;
+  const { fact, list, chosen, onChange } = props;
   const toggle = (id: string) =>
     onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   return (
-    <Form.Group as="fieldset">
-      <legend>{legend}</legend>
+    <Form.Group as="fieldset" data-help={fact.help}>
+      <legend>{fact.label}</legend>
       {list.map(({ id, name }) => (
         <label key={id} className="tick">
           <input type="checkbox" checked={chosen.includes(id)} onChange={() => toggle(id)} />

@@ -2,8 +2,8 @@
 import { useId } from "react";
 import type { Format } from "@/core/document/format";
 import type { House } from "@/core/document/house";
-import { readEntered } from "@/core/document/values";
-import type { Field } from "@/core/fields/field";
+import { readEntered, showsSample } from "@/core/document/values";
+import { kindOf, type Field } from "@/core/fields/field";
 import type { FieldValue } from "@/core/fields/value";
 import type { FieldControlKind } from "@/ui/fields/define";
 import { controlKinds } from "@/ui/fields/kinds";
@@ -35,7 +35,7 @@ export function FieldControl({
   const shown = value === "" ? value : (readEntered(field, value) ?? value);
   const control = <Control {...{ id, field, value: shown, house, formats, stopped, onChange, onLeave }} />;
   return (
-    <div className="field mt-12" data-field={field.id}>
+    <div className="field mt-12" data-field={field.id} data-help={field.help === "" ? kindOf(field).help : undefined}>
       {grouped ? (
         <fieldset aria-describedby={`${id}-help`}>
           <legend>{field.label}</legend>
@@ -43,6 +43,9 @@ export function FieldControl({
         </fieldset>
       ) : (
         control
+      )}
+      {showsSample(field, { fields: { [field.id]: value } }) && (
+        <p className="field__sample fs-13 mt-4 mx-0 mb-0">Not filled in yet. The preview shows a sample.</p>
       )}
       <p className="field__help text-secondary fs-13 mt-4 mx-0 mb-0" id={`${id}-help`}>
         {field.help}

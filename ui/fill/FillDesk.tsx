@@ -26,7 +26,7 @@ function NewClip({ releaseId }: { releaseId: string }) {
   // Another one may take its place.
   useEvents(["releases"], () => void queries.invalidateQueries({ queryKey: ["fill", releaseId] }));
   if (desk.data) return <FillSheet desk={desk.data} />;
-  return <Waiting error={desk.error}>Fetching the release …</Waiting>;
+  return <Waiting error={desk.error}>Loading the release …</Waiting>;
 }
 
 function KnownClip({ clipId }: { clipId: string }) {
@@ -38,7 +38,7 @@ function KnownClip({ clipId }: { clipId: string }) {
     gcTime: 0,
   });
   if (clip.data) return <OpenClip view={clip.data} />;
-  return <Waiting error={clip.error}>Fetching the clip …</Waiting>;
+  return <Waiting error={clip.error}>Loading the clip …</Waiting>;
 }
 
 function OpenClip({ view }: { view: SheetView }) {

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { Button } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
-import { enteredIn, startOf } from "@/core/document/values";
+import { askedFields, enteredIn, startOf } from "@/core/document/values";
 import { handedOver, swappable, swapped } from "@/core/sheets/slots";
 import { SlotDeskContext, type SlotDesk } from "@/ui/fields/slot-desk";
 import { NewSheetButton } from "@/ui/parts/NewSheetButton";
@@ -22,10 +22,10 @@ const slotDesk = ({ document: design }: FillDesk, { values, setAll }: Filling): 
     const others = swappable(design, values, id);
     return design.fields.filter((field) => others.includes(field.id));
   },
-  swap: (one, two) => setAll("Change places", swapped(design, values, [one, two])),
+  swap: (one, two) => setAll("Swap", swapped(design, values, [one, two])),
   handOver: (id, brought) => {
     const taken = handedOver(design, values, id, brought);
-    setAll("Bring along", taken.values);
+    setAll("Upload", taken.values);
     return taken.left.map(({ name }) => name);
   },
 });
@@ -34,7 +34,8 @@ const slotDesk = ({ document: design }: FillDesk, { values, setAll }: Filling): 
 export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }) {
   const { document: design, house } = desk;
   const { values, faults, notes, setField, setLength, visit, startOver, store } = filling;
-  const groups = [...new Set(design.fields.map((field) => field.group))];
+  const fields = askedFields(design);
+  const groups = [...new Set(fields.map((field) => field.group))];
   const formats = house.formats.filter((format) => design.formats.includes(format.id));
   const slots = slotDesk(desk, filling);
   return (
@@ -57,7 +58,7 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
             <p className="fill__kept figures quiet align-items-center d-flex gap-8">
               <Saved /> <History />
               <a href={`/fill/${desk.id}`} className="ms-auto">
-                Another clip
+                New clip
               </a>
             </p>
             <Conflicts />
@@ -73,7 +74,7 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         {groups.map((group) => (
           <section key={group} className="fill__group">
             <h2 className="rubric">{group || "Fields"}</h2>
-            {design.fields
+            {fields
               .filter((field) => field.group === group)
               .map((field) => (
                 <FieldControl
@@ -99,7 +100,7 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
       />
       <FootageField desk={desk} footage={filling.values.footage} onChange={filling.setFootage} />
       <Button variant="link" size="sm" className="fill__over mt-12 p-0" onClick={startOver}>
-        Empty the form
+        Clear the form
       </Button>
     </section>
   );

@@ -78,6 +78,7 @@ function FillStage(props: { desk: FillDesk; filling: Filling; framer: Framer | u
         footage={footage}
         guides={guides}
         loading={view.stage.kind === "loading"}
+        samples={filling.samples}
         over={(format) =>
           framer && <FramingHands framer={framer} design={desk.document} format={format} player={player} />
         }

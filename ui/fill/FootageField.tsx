@@ -1,6 +1,7 @@
 "use client";
 import { Button } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
+import { fillFacts } from "@/core/facts/fill";
 import { UploadButton } from "@/ui/parts/UploadButton";
 
 interface FootageFieldProps {
@@ -18,11 +19,11 @@ export function FootageField({ desk, footage, onChange }: FootageFieldProps) {
   );
   if (!asked && footage === undefined) return null;
   return (
-    <section className="fill__group" aria-label="Footage">
+    <section className="fill__group" aria-label="Footage" data-help={fillFacts.footage.help}>
       <h2 className="rubric">Footage</h2>
       {footage === undefined ? (
         <p className="quiet mb-8">
-          Bring along the film that this clip lies over, for outputs that lay it over its own.
+          Upload the footage that this clip lies over, for outputs that use a clip’s own footage.
         </p>
       ) : (
         <video
@@ -32,12 +33,12 @@ export function FootageField({ desk, footage, onChange }: FootageFieldProps) {
           loop
           playsInline
           preload="metadata"
-          aria-label="The film under this clip"
+          aria-label="Footage under this clip"
         />
       )}
       <div className="d-flex align-items-center gap-8">
         <UploadButton
-          label={footage === undefined ? "Bring a film" : "Bring another"}
+          label={footage === undefined ? "Upload footage" : "Replace footage"}
           accept="video/mp4,video/quicktime,video/webm"
           wanted={["footage"]}
           as="footage"

@@ -80,7 +80,7 @@ export function FramingHands(props: { framer: Framer; design: Design; format: Fo
         width: percent(Math.abs(across[0] - corner[0]), format.width),
         height: percent(Math.abs(across[1] - corner[1]), format.height),
       }}
-      title="Pull it about; the wheel enlarges it, with Shift it turns"
+      title="Drag to move; wheel to zoom, Shift and wheel to rotate"
       onPointerDown={(event) => (pull.current = { x: event.clientX, y: event.clientY, hold: takeHold(event) })}
       onPointerMove={onMove}
       onPointerUp={end}

@@ -37,7 +37,7 @@ export function LastValues({ desk, onTake }: { desk: FillDesk; onTake: (values: 
         className="p-0 align-baseline"
         onClick={() => void take().catch((error: Error) => setFault(error.message))}
       >
-        Begin with its values
+        Use its values
       </Button>{" "}
       {fault}
     </Notice>

@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import { fillFacts } from "@/core/facts/fill";
 import type { Design } from "@/core/document/design";
 import { Notice } from "@/ui/parts/Notice";
 import { NoteLine } from "./NoteLine";
@@ -28,9 +29,9 @@ export function LengthField({
   return (
     <section className="fill__group">
       <h2 className="rubric">Length</h2>
-      <div className="field mt-12" data-field="length">
+      <div className="field mt-12" data-field="length" data-help={fillFacts.length.help}>
         <label className="field__label" htmlFor="length">
-          Length of the clip
+          {fillFacts.length.label}
           <span className="figures field__count">
             {limits.min} to {limits.max} s
           </span>
@@ -59,7 +60,7 @@ export function LengthField({
           <span>s</span>
         </div>
         <p className="field__help text-secondary fs-13 mt-4 mx-0 mb-0">
-          It arrives and leaves at its own pace; only the stay grows.
+          Arrive and leave keep their length; the stay stretches.
         </p>
         {fault && <Notice weight="stop">{fault}</Notice>}
         {notes

@@ -20,12 +20,12 @@ export function Newer({ desk, clipId }: { desk: FillDesk; clipId: string | undef
   };
   return (
     <Notice weight={fault ? "stop" : "warn"}>
-      {fault ?? "This release was replaced."}{" "}
+      {fault ?? "This release has been replaced."}{" "}
       {clipId === undefined ? (
         <a href={`/fill/${id}`}>Open release {number}</a>
       ) : (
         <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => void moveOn()}>
-          Go on with release {number}
+          Continue with release {number}
         </Button>
       )}
     </Notice>

@@ -2,11 +2,13 @@
 import { useState } from "react";
 import { Button, Form } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
+import { fillFacts } from "@/core/facts/fill";
 import { purposes, type Purpose } from "@/core/outputs/define";
 import { factsOf, type Output } from "@/core/outputs/output";
-import { useEstimates } from "@/ui/outputs/use-estimates";
+import { EstimateLine } from "@/ui/outputs/EstimateLine";
+import { sumOf, useEstimates } from "@/ui/outputs/use-estimates";
 import { purposeWords } from "@/ui/outputs/words";
-import { about, bytes } from "@/ui/parts/amounts";
+import { bytes } from "@/ui/parts/amounts";
 
 /** What a kind is, and what of it this design has not. */
 const noteOf = (output: Output, hasSound: boolean): string =>
@@ -41,17 +43,16 @@ export function OutputTicks(props: {
   );
   const toggle = (id: string) =>
     onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
-  const sumOf = (wanted: (output: string) => boolean, what: "bytes" | "seconds") =>
-    (expected?.estimates ?? []).filter(({ output }) => wanted(output)).reduce((sum, one) => sum + one[what], 0);
   const sets = desk.sets
     .map((set) => ({ ...set, outputs: outputs.map(({ id }) => id).filter((id) => set.outputs.includes(id)) }))
     .filter((set) => set.outputs.length > 0);
   const used = purposes.filter((purpose) => outputs.some((output) => factsOf(output).purpose === purpose));
-  const chosenIs = (id: string) => chosen.includes(id);
   const { opened, turn, openFor } = useOpened(outputs, chosen);
+  const [changing, setChanging] = useState(chosen.length === 0);
+  const names = outputs.filter(({ id }) => chosen.includes(id)).map(({ name }) => name);
   return (
-    <Form.Group as="fieldset" className="output-ticks">
-      <legend>Kinds of file</legend>
+    <Form.Group as="fieldset" className="output-ticks" data-help={fillFacts.outputs.help}>
+      <legend>{fillFacts.outputs.label}</legend>
       {sets.length > 0 && (
         <div className="d-flex flex-wrap gap-8 mb-8" role="group" aria-label="Sets">
           {sets.map((set) => (
@@ -69,33 +70,37 @@ export function OutputTicks(props: {
           ))}
         </div>
       )}
-      {used.map((purpose) => (
-        <details key={purpose} open={opened.has(purpose)} onToggle={(event) => turn(purpose, event.currentTarget.open)}>
-          <summary>{purposeWords[purpose]}</summary>
-          {outputs
-            .filter((output) => factsOf(output).purpose === purpose)
-            .map((output) => (
-              <label key={output.id} className="tick">
-                <input type="checkbox" checked={chosenIs(output.id)} onChange={() => toggle(output.id)} />
-                <span className="text-nowrap">
-                  {output.name}
-                  {expected && formats.length > 0 && (
-                    <span className="figures quiet"> ≈ {bytes(sumOf((id) => id === output.id, "bytes"))}</span>
-                  )}
-                </span>
-                <small>{noteOf(output, desk.document.sound !== undefined)}</small>
-              </label>
-            ))}
-        </details>
-      ))}
-      {expected && chosen.length > 0 && formats.length > 0 && (
-        <p className="quiet figures m-0" role="status">
-          About {bytes(sumOf(chosenIs, "bytes"))} in all, {about(sumOf(chosenIs, "seconds"))} of work
-          {expected.ahead > 0 &&
-            `, after ${expected.ahead} ${expected.ahead === 1 ? "job" : "jobs"} of about ${about(expected.aheadS)}`}
-          .
-        </p>
-      )}
+      <p className="output-ticks__chosen align-items-center d-flex flex-wrap gap-8 m-0">
+        <span>{names.join(", ") || "None chosen"}</span>
+        <Button variant="link" size="sm" aria-expanded={changing} onClick={() => setChanging(!changing)}>
+          {changing ? "Done" : "Change"}
+        </Button>
+      </p>
+      {changing &&
+        used.map((purpose) => (
+          <details
+            key={purpose}
+            open={opened.has(purpose)}
+            onToggle={(event) => turn(purpose, event.currentTarget.open)}
+          >
+            <summary>{purposeWords[purpose]}</summary>
+            {outputs
+              .filter((output) => factsOf(output).purpose === purpose)
+              .map((output) => (
+                <label key={output.id} className="tick">
+                  <input type="checkbox" checked={chosen.includes(output.id)} onChange={() => toggle(output.id)} />
+                  <span className="text-nowrap">
+                    {output.name}
+                    {expected && formats.length > 0 && (
+                      <span className="figures quiet"> ≈ {bytes(sumOf(expected, [output.id], "bytes"))}</span>
+                    )}
+                  </span>
+                  <small>{noteOf(output, desk.document.sound !== undefined)}</small>
+                </label>
+              ))}
+          </details>
+        ))}
+      {chosen.length > 0 && formats.length > 0 && <EstimateLine found={expected} chosen={chosen} />}
     </Form.Group>
   );
 }

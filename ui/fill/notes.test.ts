@@ -46,6 +46,6 @@ describe("notesByField", () => {
   test("says what is wrong with a design that cannot be shown, by the names people know", () => {
     const issue: Issue = { code: "reference_unknown", layer: "panel", reference: "ghost" };
     const { others } = noted({ kind: "fault", issue });
-    expect(others[0]!.text).toMatch(/“panel” is tied to “ghost”/);
+    expect(others[0]!.text).toMatch(/“panel” is anchored to “ghost”/);
   });
 });

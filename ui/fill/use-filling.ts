@@ -2,7 +2,7 @@
 import { useMemo, useState } from "react";
 import type { FillDesk } from "@/contract/releases";
 import type { Fix } from "@/core/checks/define";
-import { checkValues, startingValues, type Values } from "@/core/document/values";
+import { checkValues, sampledLabels, startingValues, type Values } from "@/core/document/values";
 import type { FieldValue } from "@/core/fields/value";
 import { fixOfFault, mended } from "@/core/sheets/fixes";
 import type { SheetStore } from "@/ui/sheets/store";
@@ -25,6 +25,7 @@ export function useFilling(desk: FillDesk, open: SheetStore | undefined) {
     return { design, values: shown, house };
   }, [design, house, values, lengthGood]);
   const scene = useMemo(() => ({ request: { ...filled, samples: true }, formats: design.formats }), [filled, design]);
+  const samples = useMemo(() => sampledLabels(design, filled.values), [design, filled]);
   const { player, view } = usePlayer(scene);
   const { found, rested } = useRowChecks(player, view.stage);
   const findings = useMemo(() => findingsOnStage(design, view.stage, found), [design, view.stage, found]);
@@ -46,13 +47,14 @@ export function useFilling(desk: FillDesk, open: SheetStore | undefined) {
     mend: (fix: Fix) => change(fix.label, mended(values, fix)),
     setAll: (label: string, all: Values) => change(label, all),
     startOver: () => {
-      if (!untouched) change("Empty the form", startingValues(design));
+      if (!untouched) change("Clear the form", startingValues(design));
       setVisited(new Set());
     },
     setField: (id: string, value: FieldValue) =>
       change(`Write ${labelOf(desk, id)}`, { ...values, fields: { ...values.fields, [id]: value } }),
     setLength: (lengthS: number) => change("Length", { ...values, lengthS }),
     setFootage: (footage: string | undefined) => change("Footage", { ...values, footage }),
+    samples,
     visit: (ids: readonly string[]) => setVisited((before) => new Set([...before, ...ids])),
     untouched,
   };

@@ -38,10 +38,10 @@ export function Accounts({ house, edit, remove }: SectionProps) {
             <th scope="col">Network</th>
             <th scope="col">Handle</th>
             <th scope="col">Mark</th>
-            <th scope="col">Ground</th>
+            <th scope="col">Background</th>
             <th scope="col">Text</th>
             <th scope="col">
-              <span className="visually-hidden">Order, take away</span>
+              <span className="visually-hidden">Order and remove</span>
             </th>
           </tr>
         </thead>
@@ -127,7 +127,7 @@ function AccountTools({ account: { id, network, handle }, place, last, edit, rem
       <button
         type="button"
         className="small-button"
-        aria-label={`Take ${network} away`}
+        aria-label={`Remove ${network}`}
         onClick={() => remove({ kind: "account", id }, handle)}
       >
         <Trash aria-hidden />

@@ -43,7 +43,7 @@ export function Colours({ house, edit, remove }: SectionProps) {
                 type="button"
                 className="small-button"
                 disabled={house.colours.length === 1}
-                aria-label={`Take ${colour.name} away`}
+                aria-label={`Remove ${colour.name}`}
                 onClick={() => remove({ kind: "colour", id: colour.role }, colour.name)}
               >
                 <Trash aria-hidden />
@@ -54,7 +54,7 @@ export function Colours({ house, edit, remove }: SectionProps) {
               label={`Value of ${colour.name}`}
               className="figures"
               check={(text) =>
-                /^#[0-9a-f]{6}([0-9a-f]{2})?$/i.test(text) ? undefined : "Write it as #rrggbb or #rrggbbaa."
+                /^#[0-9a-f]{6}([0-9a-f]{2})?$/i.test(text) ? undefined : "Enter it as #rrggbb or #rrggbbaa."
               }
               onChange={(hex) => change(colour.role, { hex: `${hex.toLowerCase()}ff`.slice(0, 9) })}
             />
@@ -102,7 +102,7 @@ function Pairs({ colour, house, onChange }: { colour: Colour; house: House; onCh
         <li>
           <select
             className="form-select form-select-sm"
-            aria-label={`Another text colour on ${colour.name}`}
+            aria-label={`Add a text colour on ${colour.name}`}
             value=""
             onChange={(e) => onChange([...colour.on, e.target.value])}
           >

@@ -2,12 +2,14 @@
 import Link from "next/link";
 import { useState } from "react";
 import { useDrifts } from "@/ui/parts/drifts";
-import { RepublishDialog } from "./RepublishDialog";
+import { useReopened } from "@/ui/parts/kept-job";
+import { RepublishDialog, republishJob } from "./RepublishDialog";
 
 /** Releases that were published with other house values than there are now, and what would change with a new one. */
 export function Drifts() {
   const { drifts: found, comparing } = useDrifts();
   const [held, setHeld] = useState<typeof found>();
+  useReopened(republishJob, () => setHeld([]));
   // What is being published again stays listed until its dialog is closed.
   const drifts = held ?? found;
   if (comparing && !held) {
@@ -17,7 +19,8 @@ export function Drifts() {
       </p>
     );
   }
-  if (drifts.length === 0) return null;
+  const dialog = held && <RepublishDialog drifts={held} onClose={() => setHeld(undefined)} />;
+  if (drifts.length === 0) return dialog;
   const clips = drifts.reduce((sum, drift) => sum + drift.clips, 0);
   return (
     <details className="drifts mb-16 pt-2 pe-0 ps-12 pb-2">
@@ -34,10 +37,12 @@ export function Drifts() {
         ))}
       </ul>
       <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => setHeld(found)}>
-        Look at them, and publish them again …
+        Review and publish again …
       </button>
-      {held && <RepublishDialog drifts={held} onClose={() => setHeld(undefined)} />}
-      <p className="quiet">A new release takes the values of today. What is being filled in stays on its release.</p>
+      {dialog}
+      <p className="quiet">
+        A new release takes the current values. Clips that are being filled in stay on their release.
+      </p>
     </details>
   );
 }

@@ -61,14 +61,14 @@ export function FileDialog({
       </Modal.Body>
       <Modal.Footer className="align-items-center">
         <UploadButton
-          label={after ? "Another one" : `Put another ${kind} in its place`}
+          label={after ? "Choose another file" : `Replace this ${kind}`}
           accept={accepted[list]}
           wanted={[kind]}
           onUploaded={(made) => setAfter(partsOf(made))}
         />
         {after && (
           <button type="button" className="btn btn-primary" onClick={putInPlace}>
-            Put it in place everywhere
+            Replace everywhere
           </button>
         )}
       </Modal.Footer>
@@ -102,9 +102,9 @@ function Uses({ kind, id }: { kind: string; id: string }) {
     gcTime: 0,
   });
   if (error) return <Notice weight="stop">{error.message}</Notice>;
-  if (!uses) return <p className="quiet m-0">Looking who uses it …</p>;
+  if (!uses) return <p className="quiet m-0">Finding where it is used …</p>;
   if (uses.designs.length + uses.house.length === 0)
-    return <p className="m-0">Nothing uses it. Releases keep what they were published with.</p>;
+    return <p className="m-0">It is not used anywhere. Releases keep what they were published with.</p>;
   return (
     <div>
       <p className="m-0">It is used by</p>
@@ -118,7 +118,7 @@ function Uses({ kind, id }: { kind: string; id: string }) {
           <li key={name}>{name}</li>
         ))}
       </ul>
-      <p className="quiet fs-13 m-0">A new one shows there at once. Releases keep what they were published with.</p>
+      <p className="quiet fs-13 m-0">The new file shows there at once. Releases keep what they were published with.</p>
     </div>
   );
 }

@@ -85,7 +85,7 @@ export function Formats({ house, edit, remove }: SectionProps) {
                 type="button"
                 className="small-button"
                 disabled={house.formats.length === 1}
-                aria-label={`Take ${format.name} away`}
+                aria-label={`Remove ${format.name}`}
                 onClick={() => remove({ kind: "format", id: format.id }, format.name)}
               >
                 <Trash aria-hidden />
@@ -132,7 +132,7 @@ function ZoneRow({
       {part("y", "from the top")}
       {part("width", "width")}
       {part("height", "height")}
-      <button type="button" className="small-button" aria-label={`Take the zone ${zone.name} away`} onClick={onRemove}>
+      <button type="button" className="small-button" aria-label={`Remove the zone ${zone.name}`} onClick={onRemove}>
         <Trash aria-hidden />
       </button>
     </p>

@@ -1,7 +1,8 @@
 "use client";
 import { useState } from "react";
 import type { HousePart } from "@/core/edit/house-remove";
-import { PackDialog } from "@/ui/packages/PackDialog";
+import { PackDialog, packJob } from "@/ui/packages/PackDialog";
+import { useReopened } from "@/ui/parts/kept-job";
 import { Notice } from "@/ui/parts/Notice";
 import { StepsBack } from "@/ui/parts/StepsBack";
 import { useUndoKeys } from "@/ui/parts/use-undo-keys";
@@ -24,11 +25,12 @@ export function HouseStyle() {
   useUndoKeys(undo, redo);
   const [leaving, setLeaving] = useState<{ part: HousePart; name: string }>();
   const [packing, setPacking] = useState(false);
+  useReopened(packJob, () => setPacking(true));
   const [removed, setRemoved] = useState<Removed>();
   if (!house) {
     return (
       <main className="page">
-        {fault ? <Notice weight="stop">{fault}</Notice> : <p className="quiet">Fetching the house style …</p>}
+        {fault ? <Notice weight="stop">{fault}</Notice> : <p className="quiet">Loading the house style …</p>}
       </main>
     );
   }
@@ -38,9 +40,9 @@ export function HouseStyle() {
       <div className="page__head">
         <h1>{house.name}</h1>
         <p>
-          The house style: what every design draws on. A change shows in every draft at once; releases keep what they
-          were published with.{" "}
-          <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "All is saved."}</span>{" "}
+          The brand’s colours, type, marks, accounts and formats. A change shows in every draft at once; releases keep
+          what they were published with.{" "}
+          <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "Saved."}</span>{" "}
           <StepsBack
             past={history.past[history.past.length - 1]}
             future={history.future[history.future.length - 1]}
@@ -48,7 +50,7 @@ export function HouseStyle() {
             onRedo={redo}
           />{" "}
           <button type="button" className="plain-link bg-none border-0 p-0" onClick={() => setPacking(true)}>
-            Pack it to hand over …
+            Export package …
           </button>
         </p>
       </div>

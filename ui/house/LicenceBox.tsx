@@ -21,7 +21,7 @@ export function LicenceBox({
         className="form-control"
         rows={2}
         maxLength={300}
-        placeholder="Who made it, and what it may be used for"
+        placeholder="Who made it, and how it may be used"
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => typed.trim() !== (value ?? "") && onChange(typed.trim() || undefined)}

@@ -61,7 +61,7 @@ export function Marks({ house, edit, settled, remove }: SectionProps) {
       <ul className="house-marks d-grid gap-16">
         {house.marks.map((mark) => (
           <li key={mark.id}>
-            <Link href={`/house/marks/${mark.id}`} aria-label={`Work on ${mark.name}`}>
+            <Link href={`/house/marks/${mark.id}`} aria-label={`Edit ${mark.name}`}>
               <MarkPicture mark={mark} house={house} />
             </Link>
             <TextCell
@@ -73,12 +73,12 @@ export function Marks({ house, edit, settled, remove }: SectionProps) {
             <MarkColours mark={mark} house={house} edit={edit} />
             <span className="d-flex justify-content-between">
               <Link className="chip" href={`/house/marks/${mark.id}`}>
-                Work on it
+                Edit
               </Link>
               <button
                 type="button"
                 className="small-button"
-                aria-label={`Take ${mark.name} away`}
+                aria-label={`Remove ${mark.name}`}
                 onClick={() => remove({ kind: "mark", id: mark.id }, mark.name)}
               >
                 <Trash aria-hidden />
@@ -90,7 +90,7 @@ export function Marks({ house, edit, settled, remove }: SectionProps) {
       {compared && (
         <>
           <p className="quiet">
-            With one optical size: as large as the others look, by the box and the ink, and centred on their weight.
+            At one optical size: equally large by their box and their visible area, centred by weight.
           </p>
           <ul className="house-marks d-grid gap-16 house-marks--equal">
             {equal.map((mark) => (
@@ -114,7 +114,7 @@ export function Marks({ house, edit, settled, remove }: SectionProps) {
         </button>
         {compared && (
           <button type="button" className="chip" disabled={equalise.isPending} onClick={() => equalise.mutate()}>
-            {equalise.isPending ? "Making them …" : "Give all of them that size"}
+            {equalise.isPending ? "Preparing …" : "Match all"}
           </button>
         )}
       </div>

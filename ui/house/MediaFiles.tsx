@@ -33,15 +33,15 @@ export function MediaFiles({
       if (file) withParts(file, parts);
     });
   return (
-    <section aria-label="Pictures, videos, sounds">
-      <h2 className="rubric">Pictures, videos, sounds</h2>
+    <section aria-label="Pictures, videos and sounds">
+      <h2 className="rubric">Pictures, videos and sounds</h2>
       <ul className="house-media d-grid gap-16">
         {files.map(({ list, file }) => (
           <li key={`${list} ${file.id}`}>
             <button
               type="button"
               className="house-media__open bg-none border-0 d-block p-0 w-100"
-              aria-label={`${file.name}: where it is used, its licence, another in its place`}
+              aria-label={`${file.name}: where it is used, its licence, replace it`}
               onClick={() => setOpened({ list, id: file.id })}
             >
               <FilePicture list={list} file={file} />
@@ -57,7 +57,7 @@ export function MediaFiles({
               <button
                 type="button"
                 className="small-button"
-                aria-label={`Take ${file.name} away`}
+                aria-label={`Remove ${file.name}`}
                 onClick={() => remove({ kind: kindOfList[list], id: file.id }, file.name)}
               >
                 <Trash aria-hidden />
@@ -81,7 +81,7 @@ export function MediaFiles({
         />
         {files.length > 0 && (
           <button type="button" className="chip" onClick={() => setClearing(true)}>
-            Take away what nothing uses
+            Remove what nothing uses
           </button>
         )}
         {files.length > 0 && <span className="quiet fs-13">Press a picture to see where it is used.</span>}

@@ -56,10 +56,10 @@ export function RemoveDialog({
   });
   const fault = removing.error ?? error;
   return (
-    <PaperDialog title={`Take “${name}” out of the house style?`} onClose={onClose}>
+    <PaperDialog title={`Remove “${name}” from the house style?`} onClose={onClose}>
       <Modal.Body>
-        {!uses && !error && <p className="quiet">Looking who uses it …</p>}
-        {uses && users.length === 0 && <p>Nothing uses it. Releases keep what they were published with.</p>}
+        {!uses && !error && <p className="quiet">Finding where it is used …</p>}
+        {uses && users.length === 0 && <p>It is not used anywhere. Releases keep what they were published with.</p>}
         {users.length > 0 && (
           <>
             <p>It is used in {users.length === 1 ? "one place" : `${users.length} places`}:</p>
@@ -69,12 +69,12 @@ export function RemoveDialog({
               ))}
             </ul>
             <label className="setting">
-              They take instead
+              Replace with
               <select
                 className="form-select"
                 value={instead}
                 onChange={(event) => setInstead(event.target.value)}
-                aria-label="What they take instead"
+                aria-label="Replacement"
               >
                 <option value="">{needed ? "choose …" : "nothing"}</option>
                 {others.map(({ id, name: other }) => (
@@ -84,7 +84,7 @@ export function RemoveDialog({
                 ))}
               </select>
             </label>
-            <p className="quiet">Drafts change at once; each keeps a version from before. Releases stay as they are.</p>
+            <p className="quiet">Drafts change at once; each saves a version first. Releases stay as they are.</p>
           </>
         )}
         {fault && <Notice weight="stop">{fault.message}</Notice>}
@@ -96,7 +96,7 @@ export function RemoveDialog({
           disabled={!uses || removing.isPending || (needed && instead === "")}
           onClick={() => removing.mutate()}
         >
-          Take it away
+          Remove
         </button>
       </Modal.Footer>
     </PaperDialog>

@@ -33,7 +33,7 @@ export function RemovedLine({ removed, onDone }: { removed: Removed; onDone: () 
         : `“${removed.name}” is gone${length === 0 ? "" : length === 1 ? "; one design has changed" : `; ${length} designs have changed`}.`}{" "}
       {!undoing.error && (
         <button type="button" className="chip" disabled={undoing.isPending} onClick={() => undoing.mutate()}>
-          Bring it back
+          Restore
         </button>
       )}
     </Notice>

@@ -1,12 +1,13 @@
 "use client";
 import { useQueries, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Modal } from "react-bootstrap";
 import { HouseView, Republished, type HouseDrifts } from "@/contract/house";
-import { Underway, type JobView } from "@/contract/jobs";
+import { Underway } from "@/contract/jobs";
 import { ReleaseScene } from "@/contract/releases";
 import { call } from "@/ui/parts/api";
-import { jobEnded } from "@/ui/parts/jobs";
+import { JobProgress } from "@/ui/parts/JobProgress";
+import { useKeptJob } from "@/ui/parts/kept-job";
 import { Notice } from "@/ui/parts/Notice";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { PicturedPlate } from "@/ui/parts/PicturedPlate";
@@ -14,67 +15,89 @@ import { useScenePictures } from "@/ui/stage/use-pictures";
 
 type Drift = HouseDrifts["drifts"][number];
 
+/** What the publishing that this tab waits for is kept under. */
+export const republishJob = "republish";
+
+const Results = Republished.transform((results) => ({ results }));
+
 const pictureHeightPx = 144;
 
 /** Designs that a change of the house style touches, as they are out and as they would be, and one press for new releases. */
 export function RepublishDialog({ drifts, onClose }: { drifts: readonly Drift[]; onClose: () => void }) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const { publish, busy, job, fault, results } = useRepublishing();
+  const client = useQueryClient();
+  const { start, leave, busy, job, fault, made } = useKeptJob(republishJob, Results);
+  const results = made?.results;
+  const isOver = results !== undefined || fault !== undefined;
+  useEffect(() => {
+    if (isOver) void client.invalidateQueries({ queryKey: ["drifts"] });
+  }, [isOver, client]);
+  const publish = (releases: readonly string[]) =>
+    start(async () => {
+      const { revision } = await call("/api/house", HouseView);
+      return call("/api/house/republish", Underway, { revision, releases });
+    });
+  const close = () => {
+    leave();
+    onClose();
+  };
   const wanted = drifts.filter(({ id }) => !left.has(id)).map(({ id }) => id);
   const pictures = useBeforeAndAfter(drifts);
   return (
-    <PaperDialog title="Publish again what this touches" onClose={onClose} size="lg">
+    <PaperDialog title="Publish affected releases again" onClose={close} size="lg">
       <Modal.Body>
         {results ? (
-          <Results results={results} />
+          <Outcome results={results} />
         ) : (
-          <>
-            <p>
-              Each of these gets a new release: the one that is out, with the house style of today. Drafts stay as they
-              are, and what is being filled in stays on its release.
-            </p>
-            <ul className="republish list-none m-0 p-0">
-              {drifts.map(({ id, name, release, clips, values }) => (
-                <li key={id} className="border-bottom-dotted py-8">
-                  <label className="align-items-baseline d-flex gap-8">
-                    <input
-                      type="checkbox"
-                      className="form-check-input"
-                      disabled={busy}
-                      checked={!left.has(id)}
-                      onChange={(event) => {
-                        const next = new Set(left);
-                        if (event.target.checked) next.delete(id);
-                        else next.add(id);
-                        setLeft(next);
-                      }}
-                    />
-                    <span>
-                      <b>{name}</b>, release {release}
-                      {clips > 0 && `, ${clips} ${clips === 1 ? "clip" : "clips"}`}: {values.join(", ")}
-                    </span>
-                  </label>
-                  <div className="republish__pictures d-grid gap-14">
-                    <div>
-                      <PicturedPlate picture={pictures.get(`${id} now`)} name="As it is out" about="" />
+          // Found again after a reload, it is only waited for: what it was begun with is not listed any more.
+          drifts.length > 0 && (
+            <>
+              <p>
+                Each of these gets a new release: the published one with the current house style. Drafts stay as they
+                are, and clips that are being filled in stay on their release.
+              </p>
+              <ul className="republish list-none m-0 p-0">
+                {drifts.map(({ id, name, release, clips, values }) => (
+                  <li key={id} className="border-bottom-dotted py-8">
+                    <label className="align-items-baseline d-flex gap-8">
+                      <input
+                        type="checkbox"
+                        className="form-check-input"
+                        disabled={busy}
+                        checked={!left.has(id)}
+                        onChange={(event) => {
+                          const next = new Set(left);
+                          if (event.target.checked) next.delete(id);
+                          else next.add(id);
+                          setLeft(next);
+                        }}
+                      />
+                      <span>
+                        <b>{name}</b>, release {release}
+                        {clips > 0 && `, ${clips} ${clips === 1 ? "clip" : "clips"}`}: {values.join(", ")}
+                      </span>
+                    </label>
+                    <div className="republish__pictures d-grid gap-14">
+                      <div>
+                        <PicturedPlate picture={pictures.get(`${id} now`)} name="Published now" about="" />
+                      </div>
+                      <div>
+                        <PicturedPlate picture={pictures.get(`${id} next`)} name="After" about="" />
+                      </div>
                     </div>
-                    <div>
-                      <PicturedPlate picture={pictures.get(`${id} next`)} name="As it would be" about="" />
-                    </div>
-                  </div>
-                </li>
-              ))}
-            </ul>
-          </>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )
         )}
-        {busy && (
-          <p role="status">
-            {job ? `${job.done} of ${job.total} are checked and published …` : "Waiting for a worker …"}
-          </p>
+        {!results && !busy && !fault && drifts.length === 0 && (
+          <p className="m-0">All releases use the current house style.</p>
         )}
-        {fault && <Notice weight="stop">{fault}</Notice>}
+        {busy && <JobProgress job={job} doing="are checked and published" />}
+        {fault && <Notice weight="stop">{fault} Releases published so far stay published.</Notice>}
       </Modal.Body>
-      {!results && (
+      {!results && drifts.length > 0 && (
         <Modal.Footer>
           <button
             type="button"
@@ -90,33 +113,7 @@ export function RepublishDialog({ drifts, onClose }: { drifts: readonly Drift[];
   );
 }
 
-/** One job for all of them, and what became of each. */
-function useRepublishing() {
-  const client = useQueryClient();
-  const [busy, setBusy] = useState(false);
-  const [job, setJob] = useState<JobView>();
-  const [fault, setFault] = useState<string>();
-  const [results, setResults] = useState<Republished>();
-  const publish = async (releases: readonly string[]) => {
-    setBusy(true);
-    setFault(undefined);
-    try {
-      const { revision } = await call("/api/house", HouseView);
-      const asked = await call("/api/house/republish", Underway, { revision, releases });
-      const ended = await jobEnded(asked.job, (now) => now.total > 0 && setJob(now));
-      if (ended.state === "done") setResults(Republished.parse(ended.result));
-      else setFault(ended.error ?? "This was ended before it was done. What is published already stays published.");
-    } catch (error) {
-      setFault((error as Error).message);
-    }
-    void client.invalidateQueries({ queryKey: ["drifts"] });
-    setBusy(false);
-    setJob(undefined);
-  };
-  return { publish, busy, job, fault, results };
-}
-
-function Results({ results }: { results: Republished }) {
+function Outcome({ results }: { results: Republished }) {
   const out = results.filter(({ state }) => state === "published").length;
   return (
     <>

@@ -27,10 +27,10 @@ export function Rules() {
           disabled={role !== "owner" || change.isPending}
           onChange={(event) => change.mutate({ ...rules.data, approvedByOther: event.target.checked })}
         />{" "}
-        Clips are made only of rows that somebody else has approved
+        Only rows approved by someone else can be exported
       </label>
       <Form.Group controlId="keep-days" className="d-flex align-items-center gap-8 my-8">
-        <Form.Label className="m-0">Finished files are kept</Form.Label>
+        <Form.Label className="m-0">Finished files are stored for</Form.Label>
         <Form.Select
           className="w-auto"
           value={rules.data.keepDays}

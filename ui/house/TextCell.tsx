@@ -66,7 +66,7 @@ export function NumberCell({
         value={shown}
         label={label}
         className="figures"
-        check={(text) => (Number.isFinite(Number(text.replace(",", "."))) ? undefined : "This is not a number.")}
+        check={(text) => (Number.isFinite(Number(text.replace(",", "."))) ? undefined : "Enter a number.")}
         onChange={(text) => onChange(Number(text.replace(",", ".")) / factor)}
       />
       <span>{unit}</span>

@@ -48,9 +48,9 @@ export function TypeStyles(props: SectionProps) {
         <OwnFonts {...props} />
       </div>
       <p className="align-items-center d-flex flex-wrap gap-8 mt-8">
-        Air around words on a panel, of their size:
+        Padding of text on a panel, relative to its size:
         <NumberCell
-          label="Air beside words"
+          label="Padding left and right"
           value={house.spacing.across}
           unit="%"
           factor={100}
@@ -58,7 +58,7 @@ export function TypeStyles(props: SectionProps) {
         />
         beside,
         <NumberCell
-          label="Air above and below words"
+          label="Padding above and below"
           value={house.spacing.down}
           unit="%"
           factor={100}
@@ -86,7 +86,7 @@ function OwnFonts({ house, edit, remove }: SectionProps) {
             <button
               type="button"
               className="small-button"
-              aria-label={`Take ${family} ${weight} away`}
+              aria-label={`Remove ${family} ${weight}`}
               onClick={() => remove({ kind: "font", id }, `${family} ${weight}`)}
             >
               <Trash aria-hidden />
@@ -200,7 +200,7 @@ function StyleFacts({
       <button
         type="button"
         className="small-button"
-        aria-label={`Take ${name} away`}
+        aria-label={`Remove ${name}`}
         onClick={() => remove({ kind: "type", id }, name)}
       >
         <Trash aria-hidden />

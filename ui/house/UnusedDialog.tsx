@@ -51,13 +51,13 @@ export function UnusedDialog({
   };
   const fault = removing.error ?? error;
   return (
-    <PaperDialog title="What nothing uses" onClose={onClose}>
+    <PaperDialog title="Unused files" onClose={onClose}>
       <Modal.Body>
-        {!data && !error && <p className="quiet">Looking through all drafts …</p>}
+        {!data && !error && <p className="quiet">Searching all drafts …</p>}
         {data?.parts.length === 0 && <p className="m-0">Every picture, video and sound is used somewhere.</p>}
         {data && data.parts.length > 0 && (
           <>
-            <p>No draft shows these. Releases keep what they were published with.</p>
+            <p>No draft uses these. Releases keep what they were published with.</p>
             {data.parts.map((part) => (
               <label key={keyOf(part)} className="d-flex gap-8 align-items-center">
                 <input
@@ -80,7 +80,7 @@ export function UnusedDialog({
           disabled={leaving.length === 0 || removing.isPending}
           onClick={() => removing.mutate()}
         >
-          {leaving.length > 1 ? `Take ${leaving.length} away` : "Take it away"}
+          {leaving.length > 1 ? `Remove ${leaving.length} files` : "Remove"}
         </button>
       </Modal.Footer>
     </PaperDialog>

@@ -40,12 +40,12 @@ export function differences(before: FileParts, after: FileParts): string[] {
   if ("width" in before && "width" in after) {
     const [was, is] = [before.width / before.height, after.width / after.height];
     if (Math.abs(is / was - 1) > 0.02)
-      said.push("It has another shape: where it fills a place, other parts are cut away.");
-    if (after.width < before.width * 0.8) said.push("It has fewer pixels, and may look soft where the other did not.");
+      said.push("It has another shape. Where it fills an area, other parts are cropped.");
+    if (after.width < before.width * 0.8) said.push("It has fewer pixels and may look soft.");
   }
   if ("frames" in before && "frames" in after && secondsOf(after) < secondsOf(before) - 0.05)
-    said.push("It is shorter: where it plays to its end, it ends sooner.");
+    said.push("It is shorter. Where it plays to its end, it ends earlier.");
   if ("durationS" in before && "durationS" in after && Math.abs(after.durationS - before.durationS) > 0.05)
-    said.push("It has another length: cues that were found in the other stay where they are.");
+    said.push("It has another length. Cues found in the old file stay where they are.");
   return said;
 }

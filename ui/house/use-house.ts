@@ -1,4 +1,5 @@
 "use client";
+import { faultSentence } from "@/core/document/fault-words";
 import { useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { enablePatches, type Patch } from "immer";
 import { useEffect, useRef, useState } from "react";
@@ -61,7 +62,7 @@ function saverOf(client: QueryClient, view: HouseView, tell: (state: SaveState<H
         const document = parsed.success ? parsed.data : theirs.document;
         client.setQueryData<HouseView>(key, { revision: theirs.revision, document });
         const lost = clashes.length > 0 || !parsed.success;
-        tell({ kind: "saved" }, lost ? "Somebody has changed the same in the meantime; theirs stands." : undefined);
+        tell({ kind: "saved" }, lost ? "Someone else changed the same value. Theirs was kept." : undefined);
         saver.resume(theirs.revision, theirs.document, patchesBetween(theirs.document, document));
         return;
       }
@@ -113,7 +114,7 @@ export function useHouse(): HouseEditor {
     if (!change) return;
     const parsed = House.safeParse(change.document);
     if (!parsed.success) {
-      setFault(parsed.error.issues[0]?.message ?? "This value does not fit.");
+      setFault(faultSentence(parsed.error.issues[0]));
       return;
     }
     setFault(undefined);

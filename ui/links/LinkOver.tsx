@@ -2,7 +2,7 @@ import { Door } from "@/ui/sign-in/Door";
 
 /** A link that opens nothing any more. */
 export const LinkOver = ({ words }: { words: string }) => (
-  <Door about="This link does not open anything.">
+  <Door about="This link has ended.">
     <p>{words}</p>
   </Door>
 );

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { LinkFill } from "@/contract/links";
-import { startOf } from "@/core/document/values";
+import { askedFields, sampledLabels, startOf } from "@/core/document/values";
 import { cellOf } from "@/core/sheets/row";
 import { FieldControl } from "@/ui/fill/FieldControl";
 import { LengthField } from "@/ui/fill/LengthField";
@@ -31,24 +31,25 @@ export function LinkRow({ token }: { token: string }) {
   if (row.error) return <LinkOver words={row.error.message} />;
   return (
     <main className="page">
-      <p className="quiet">Fetching what is to be filled in …</p>
+      <p className="quiet">Loading the form …</p>
     </main>
   );
 }
 
 const says = {
-  kept: "All is kept.",
-  sending: "Keeping it …",
-  offline: "Not kept yet: nothing answers. It is sent again by itself; leave this page open.",
-  refused: "The last of it is not kept: put right what is said above.",
-  over: "This is not kept any more.",
+  kept: "All changes are saved.",
+  sending: "Saving …",
+  offline: "Not saved yet: there is no connection. It is sent again automatically; keep this page open.",
+  refused: "The last change is not saved. Fix what is marked above.",
+  over: "Changes are no longer saved: this link has ended.",
 } as const;
 
 function Filled({ token, row }: { token: string; row: LinkFill }) {
   const filling = useLinkRow(token, row);
   const { document: design, house } = row;
   const formats = house.formats.filter(({ id }) => row.formats.includes(id));
-  const groups = [...new Set(design.fields.map(({ group }) => group))];
+  const fields = askedFields(design);
+  const groups = [...new Set(fields.map(({ group }) => group))];
   const [thanked, setThanked] = useState(false);
   const labelOf = (id: string) => design.fields.find((field) => field.id === id)?.label ?? id;
   return (
@@ -57,14 +58,14 @@ function Filled({ token, row }: { token: string; row: LinkFill }) {
         <p className="link-row__house font-serif text-secondary m-0">{house.name}</p>
         <h1>{row.name || design.name}</h1>
         <p className="fs-13 text-secondary">
-          {row.by ? `${row.by} asks you to fill this in.` : "Please fill this in."} It is kept as you type, and seen in
-          all formats below or beside.
+          {row.by ? `${row.by} asks you to fill this in.` : "Please fill this in."} It is saved as you type, and shown
+          in every format.
         </p>
         {design.notes && <p className="fst-italic font-serif">{design.notes}</p>}
         {groups.map((group) => (
           <section key={group} className="fill__group">
             <h2 className="rubric">{group || "Fields"}</h2>
-            {design.fields
+            {fields
               .filter((field) => field.group === group)
               .map((field) => (
                 <FieldControl
@@ -89,7 +90,7 @@ function Filled({ token, row }: { token: string; row: LinkFill }) {
         />
         {filling.theirs.length > 0 && (
           <Notice weight="warn">
-            Somebody else has written {filling.theirs.map(labelOf).join(", ")} meanwhile; theirs stands.
+            Someone else entered {filling.theirs.map(labelOf).join(", ")} meanwhile. Theirs was kept.
           </Notice>
         )}
         {filling.fault && <Notice weight="stop">{filling.fault}</Notice>}
@@ -98,21 +99,22 @@ function Filled({ token, row }: { token: string; row: LinkFill }) {
             disabled={filling.keeping === "over"}
             onClick={() => void filling.sayReady().then((good) => good && setThanked(true))}
           >
-            It is ready
+            Mark as ready
           </Button>
           <span className="fs-13 text-secondary" role="status" data-keeping={filling.keeping}>
             {thanked && filling.state === "ready"
-              ? "Thank you. It is said to be ready; you may still change it."
+              ? "Thank you. It is marked as ready. You can still change it."
               : says[filling.keeping]}
           </span>
         </div>
       </section>
-      <section className="link-row__stage" aria-label="How it looks">
+      <section className="link-row__stage" aria-label="Preview">
         <FormatWall
           formats={formats}
           player={filling.player}
           plate="dark"
           loading={filling.view.stage.kind === "loading"}
+          samples={sampledLabels(design, filling.values)}
         />
         <Button variant="outline-secondary" size="sm" className="mt-8" onClick={() => filling.player.toggle()}>
           {filling.view.playing ? "Pause" : "Play"}

@@ -40,14 +40,14 @@ export function MadeLinks() {
       <div className="page__head">
         <h1>Links</h1>
         <p>
-          For people without an account: to fill in one row, to watch clips, to say what they think of them, to hold a
-          remote, to show a live page. Rows are shared from their sheet, clips from the outbox, live pages from their
-          running order. A link’s address is shown once, when it is made.
+          For people without an account: to fill in one row, to watch clips, to comment on them, to hold a remote, to
+          show a live page. Rows are shared from their sheet, clips from the outbox, live pages from their running
+          order. A link’s address is shown once, when it is made.
         </p>
       </div>
       {isOwner && <Segments label="Whose" value={of} options={whose} onChange={setOf} />}
       {fault && <Notice weight="stop">{fault.message}</Notice>}
-      {pages.isPending && <p className="quiet">Fetching the links …</p>}
+      {pages.isPending && <p className="quiet">Loading the links …</p>}
       {pages.data && links.length === 0 && (
         <Notice weight="note">
           No link has been made yet. Choose a row of a sheet, or a request in the outbox, and press <i>Share</i>.
@@ -58,12 +58,12 @@ export function MadeLinks() {
           <thead>
             <tr>
               <th scope="col">For</th>
-              <th scope="col">What it opens</th>
+              <th scope="col">Opens</th>
               <th scope="col">Made</th>
               <th scope="col">Used</th>
               <th scope="col">Until</th>
               <th scope="col">
-                <span className="visually-hidden">What can be done</span>
+                <span className="visually-hidden">Actions</span>
               </th>
             </tr>
           </thead>
@@ -76,7 +76,7 @@ export function MadeLinks() {
       )}
       {pages.hasNextPage && (
         <Button variant="link" disabled={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
-          Show earlier ones
+          Show earlier
         </Button>
       )}
     </main>
@@ -84,13 +84,13 @@ export function MadeLinks() {
 }
 
 function LinkRow({ link, busy, onEnd }: { link: LinkCard; busy: boolean; onEnd: () => void }) {
-  const { name, about, by, madeAt, endsAt, used, usesLeft, usedAt, state, words } = link;
+  const { name, about, by, madeAt, endsAt, used, usesLeft, usedAt, state, comments } = link;
   return (
     <tr className={state === "open" ? undefined : "text-secondary"}>
       <th scope="row">{name || "no name"}</th>
       <td>
         {about}
-        {words > 0 && `; ${words} ${words === 1 ? "word was" : "words were"} said`}
+        {comments > 0 && `, ${comments} ${comments === 1 ? "comment" : "comments"}`}
       </td>
       <td className="figures">
         {writeDate(madeAt)}
@@ -111,7 +111,7 @@ function LinkRow({ link, busy, onEnd }: { link: LinkCard; busy: boolean; onEnd: 
       <td className="text-end">
         {state === "open" && (
           <Button variant="outline-secondary" size="sm" disabled={busy} onClick={onEnd}>
-            End it
+            End link
           </Button>
         )}
       </td>

@@ -1,8 +1,9 @@
 "use client";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import { LinkMade, type NewLink } from "@/contract/links";
 import { call } from "@/ui/parts/api";
+import { CopyAddress } from "@/ui/parts/CopyAddress";
 import { Notice } from "@/ui/parts/Notice";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { Segments } from "@/ui/parts/Segments";
@@ -13,8 +14,8 @@ export type Shared =
   | { readonly kind: "watch"; readonly of: { readonly request: string } | { readonly exports: readonly string[] } };
 
 const says = [
-  { id: "proof", label: "Watch, approve or write" },
-  { id: "view", label: "Only watch" },
+  { id: "proof", label: "Watch, approve and comment" },
+  { id: "view", label: "Watch only" },
 ] as const;
 
 /** Makes a link for somebody without an account, limited in time and use; its address is shown once. */
@@ -50,14 +51,14 @@ export function ShareDialog({ shared, about, onClose }: { shared: Shared; about:
           <Modal.Body className="d-grid gap-12">
             <p className="m-0">
               {shared.kind === "fill"
-                ? "Whoever holds the link fills in this row, on a phone if they like, and sees it in all formats. They see nothing else."
-                : "Whoever holds the link sees these clips, and nothing else."}
+                ? "Anyone with the link can fill in this row, also on a phone, and sees it in all formats. They see nothing else."
+                : "Anyone with the link can watch these clips, and nothing else."}
             </p>
             {shared.kind === "watch" && (
-              <Segments label="What they may" value={kind} options={says} onChange={setKind} />
+              <Segments label="What they can do" value={kind} options={says} onChange={setKind} />
             )}
             <label>
-              For whom or what, so that you know it later
+              Name (who or what it is for)
               <input
                 className="form-control"
                 maxLength={120}
@@ -67,7 +68,7 @@ export function ShareDialog({ shared, about, onClose }: { shared: Shared; about:
             </label>
             <Limits {...{ days, setDays, uses, setUses }} />
             <label>
-              Send it by letter to (may stay empty)
+              Send by e-mail to (optional)
               <input
                 type="email"
                 className="form-control"
@@ -80,7 +81,7 @@ export function ShareDialog({ shared, about, onClose }: { shared: Shared; about:
           </Modal.Body>
           <Modal.Footer>
             <Button disabled={busy} onClick={() => void make()}>
-              Make the link
+              Create link
             </Button>
           </Modal.Footer>
         </>
@@ -91,36 +92,13 @@ export function ShareDialog({ shared, about, onClose }: { shared: Shared; about:
 
 /** The address, once, and a press that copies it. */
 function MadeAddress({ address }: { address: string }) {
-  const box = useRef<HTMLInputElement>(null);
-  const [copied, setCopied] = useState<string>();
-  const copy = async () => {
-    box.current?.select();
-    // A page without a certificate has no clipboard; there it is marked, to be copied by hand.
-    const done = await navigator.clipboard?.writeText(address).then(
-      () => true,
-      () => false,
-    );
-    setCopied(done ? "It is copied." : "It is marked now: copy it with Ctrl C.");
-  };
   return (
-    <>
-      <Modal.Body className="d-grid gap-12">
-        <p className="m-0" role="status">
-          This address is shown once. It is listed under <i>Links</i>, where it can be ended. {copied}
-        </p>
-        <input
-          ref={box}
-          className="form-control"
-          readOnly
-          aria-label="Address of the link"
-          value={address}
-          onFocus={(event) => event.target.select()}
-        />
-      </Modal.Body>
-      <Modal.Footer>
-        <Button onClick={() => void copy()}>Copy it</Button>
-      </Modal.Footer>
-    </>
+    <Modal.Body className="d-grid gap-12">
+      <p className="m-0" role="status">
+        This address is shown once. It is listed under <i>Links</i>, where you can end it.
+      </p>
+      <CopyAddress address={address} label="Address of the link" />
+    </Modal.Body>
   );
 }
 
@@ -146,7 +124,7 @@ function Limits(props: {
         />
       </label>
       <label>
-        How many may open it
+        How many people may open it
         <input
           type="number"
           className="form-control"

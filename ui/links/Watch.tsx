@@ -1,8 +1,8 @@
 "use client";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ProofView, type ProofClip, type WordView } from "@/contract/links";
-import { call } from "@/ui/parts/api";
+import { ProofView, type CommentView, type ProofClip } from "@/contract/links";
+import { ApiError, call } from "@/ui/parts/api";
 import { writeDate } from "@/ui/parts/dates";
 import { LinkOver } from "./LinkOver";
 import { WatchedClip } from "./WatchedClip";
@@ -16,18 +16,21 @@ export function Watch({ token }: { token: string }) {
     queryFn: () => call(`/api/links/${token}/watch`, ProofView),
     retry: false,
     staleTime: Infinity,
+    // What members reply meanwhile.
+    refetchInterval: 30_000,
   });
-  if (proof.error) return <LinkOver words={proof.error.message} />;
+  const over = proof.error instanceof ApiError && [404, 410].includes(proof.error.status);
+  if (proof.error && (over || !proof.data)) return <LinkOver words={proof.error.message} />;
   if (!proof.data) {
     return (
       <main className="page">
-        <p className="quiet">Fetching the clips …</p>
+        <p className="quiet">Loading the clips …</p>
       </main>
     );
   }
-  const { house, name, by, clips, words, mayJudge, endsAt } = proof.data;
-  const said = (word: WordView) =>
-    client.setQueryData(["watch", token], { ...proof.data, words: [...proof.data.words, word] });
+  const { house, name, by, clips, comments, mayJudge, endsAt } = proof.data;
+  const add = (comment: CommentView) =>
+    client.setQueryData<ProofView>(["watch", token], (now) => now && { ...now, comments: [...now.comments, comment] });
   return (
     <main className="page watch">
       <div className="page__head">
@@ -35,7 +38,7 @@ export function Watch({ token }: { token: string }) {
         <h1>{name}</h1>
         <p>
           {by && `${by} shows you ${clips.length === 1 ? "this clip" : `these ${clips.length} clips`}. `}
-          {mayJudge && "Approve each, or stop at an instant and write what should be other. "}
+          {mayJudge && "Approve each clip, or pause and comment on what should change. "}
           The link ends on {writeDate(endsAt)}.
         </p>
         {mayJudge && (
@@ -51,13 +54,13 @@ export function Watch({ token }: { token: string }) {
           </label>
         )}
       </div>
-      {clips.length === 0 && <p>These clips are not kept any more. Ask whoever sent the link.</p>}
+      {clips.length === 0 && <p>These clips have expired. Ask the sender for new ones.</p>}
       {clips.map((clip: ProofClip) => (
         <WatchedClip
           key={clip.id}
           {...{ token, clip, who, mayJudge }}
-          words={words.filter((word) => word.export === clip.id)}
-          onSaid={said}
+          comments={comments.filter((comment) => comment.export === clip.id)}
+          onComment={add}
         />
       ))}
     </main>

@@ -1,10 +1,10 @@
 "use client";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import type { LivePress } from "@/core/document/live";
 import { elsewhere, freeKeys } from "@/ui/parts/free-keys";
 import { Notice } from "@/ui/parts/Notice";
 import { Segments } from "@/ui/parts/Segments";
-import { AirCanvas } from "./AirCanvas";
+import { Monitor } from "./Monitor";
 import { CueList } from "./CueList";
 import type { LiveFeed, LivePaths } from "./feed";
 import { inWords, scheduleWords, standingAt, type Standing } from "./standing";
@@ -29,7 +29,7 @@ function usePress(feed: LiveFeed) {
   const [fault, setFault] = useState<string>();
   const [busy, setBusy] = useState<string>();
   const press = async (wanted: LivePress) => {
-    setBusy(wanted.kind === "show" ? `show ${wanted.part}` : wanted.kind);
+    setBusy("part" in wanted ? `${wanted.kind} ${wanted.part}` : wanted.kind);
     setFault(undefined);
     try {
       await feed.press(wanted);
@@ -41,7 +41,10 @@ function usePress(feed: LiveFeed) {
   return { press, fault, busy };
 }
 
-const keys: Readonly<Record<string, Exclude<LivePress["kind"], "show">>> = {
+/** Presses that name no graphic. */
+type PlainPress = Exclude<LivePress["kind"], "show" | "run">;
+
+const keys: Readonly<Record<string, PlainPress>> = {
   Backspace: "back",
   a: "again",
   h: "hide",
@@ -68,6 +71,8 @@ function useRemoteKeys(standing: Standing | undefined, press: (wanted: LivePress
       const kind = Object.hasOwn(keys, event.key) ? keys[event.key] : undefined;
       if (event.key === " ") {
         if (now?.following !== undefined) go(nextPress(now));
+      } else if (event.key === "n") {
+        if (now?.following !== undefined) go({ kind: "run", part: now.following });
       } else if (figure >= 1 && now && figure <= now.items.length) go({ kind: "show", part: figure - 1 });
       else if (kind) go({ kind });
       else return;
@@ -103,7 +108,7 @@ export function Remote({ paths }: { paths: LivePaths }) {
       </main>
     );
   }
-  if (state.kind === "waiting" || !standing) return <p className="page quiet">Looking what is on the air …</p>;
+  if (state.kind === "waiting" || !standing) return <p className="page quiet">Loading what is on the air …</p>;
   const { view, connected } = state;
   return (
     <main className="remote">
@@ -112,7 +117,7 @@ export function Remote({ paths }: { paths: LivePaths }) {
           {view.order} <small className="quiet">{view.name}</small>
         </h1>
         <Segments
-          label="How it is shown"
+          label="View"
           small
           value={shown}
           options={[
@@ -122,18 +127,14 @@ export function Remote({ paths }: { paths: LivePaths }) {
           onChange={setShown}
         />
       </header>
-      {!connected && (
-        <Notice weight="warn">The connection is gone for a moment. What is on the air goes on by itself.</Notice>
-      )}
+      {!connected && <Notice weight="warn">Disconnected; reconnecting. What is on the air continues by itself.</Notice>}
       {standing.items.length === 0 && (
-        <Notice weight="note">Nothing has been brought to this page yet. Bring the running order to the air.</Notice>
+        <Notice weight="note">Nothing is on this page yet. Press “Put on air” at the running order.</Notice>
       )}
       {fault && <Notice weight="stop">{fault}</Notice>}
       <div className="remote__now">
         <OnPlate standing={standing} />
-        <div className="remote__monitor" style={{ aspectRatio: view.format.width / view.format.height }}>
-          <AirCanvas paths={paths} feed={state} offsetMs={feed.clock.offsetMs} />
-        </div>
+        <Monitor paths={paths} feed={state} format={view.format} offsetMs={feed.clock.offsetMs} />
       </div>
       <Hands standing={standing} busy={busy} press={(wanted) => void press(wanted)} />
       {view.last && (
@@ -142,13 +143,13 @@ export function Remote({ paths }: { paths: LivePaths }) {
         </p>
       )}
       {shown === "plates" ? (
-        <Plates standing={standing} onShow={(part) => void press({ kind: "show", part })} />
+        <Plates standing={standing} press={(wanted) => void press(wanted)} />
       ) : (
-        <CueList standing={standing} onShow={(part) => void press({ kind: "show", part })} />
+        <CueList standing={standing} press={(wanted) => void press(wanted)} />
       )}
       <p className="quiet fs-13 remote__keys">
-        Keys: Space shows the next, 1 to 9 show one, Backspace goes back, A again, O holds, G goes on, H hides, C
-        clears, P pauses the schedule, R lets it go on.
+        Keyboard: Space shows the next, N runs from it, 1 to 9 show one, Backspace goes back, A shows again, O holds, G
+        releases, H hides, C clears, P pauses the schedule, R resumes it.
       </p>
     </main>
   );
@@ -156,21 +157,22 @@ export function Remote({ paths }: { paths: LivePaths }) {
 
 const pressWords: Readonly<Record<string, string>> = {
   show: "Shown",
+  run: "Runs",
   hide: "Hidden",
   hold: "Held",
-  "go-on": "Let go on",
+  "go-on": "Released",
   next: "Next",
   back: "Back",
   again: "Again",
   clear: "Cleared",
   pause: "Schedule paused",
-  resume: "Schedule goes on",
-  schedule: "Another schedule",
+  resume: "Schedule resumed",
+  schedule: "Schedule changed",
 };
 
 /** What is on the air now, and what comes. */
 function OnPlate({ standing }: { standing: Standing }) {
-  const { on, next, items, paused, schedule, waiting } = standing;
+  const { on, next, items, paused, schedule, waiting, runs } = standing;
   return (
     <section className={`remote__on${on ? " is-on" : ""}`} aria-label="On the air" aria-live="polite">
       <h2 className="rubric">{on ? "On the air" : "Nothing is on the air"}</h2>
@@ -191,12 +193,13 @@ function OnPlate({ standing }: { standing: Standing }) {
             <span className="figures">in {inWords(next.inS)}</span>
           </>
         ) : on?.held ? (
-          "then nothing, until it is let go"
+          "then nothing, until you release it"
         ) : (
-          "then nothing by itself"
+          "then nothing, until you press"
         )}
       </p>
       <p className="quiet m-0 fs-13">
+        {runs && "The order runs on to its end by itself. "}
         {paused ? "The schedule is paused." : `${scheduleWords(schedule)}.`}
         {waiting && " A new version comes as soon as nothing is shown."}
       </p>
@@ -213,18 +216,22 @@ function Hands({
   busy: string | undefined;
   press: (wanted: LivePress) => void;
 }) {
-  const { on, following, items, paused, schedule } = standing;
-  const button = (kind: Exclude<LivePress["kind"], "show">, label: string, able: boolean) => (
+  const { on, last, next, following, items, paused, schedule } = standing;
+  const button = (kind: PlainPress, label: string, reason?: string, about?: ReactNode) => (
     <button
       type="button"
       className="remote__button"
       data-press={kind}
-      disabled={!able || busy === kind}
+      disabled={reason !== undefined || busy === kind}
+      title={reason}
       onClick={() => press({ kind })}
     >
       {label}
+      {about && <small>{about}</small>}
     </button>
   );
+  const nothingOn = on ? undefined : "Nothing is on the air.";
+  const due = on ? undefined : next && <bdi>cancels {items[next.part]?.name}</bdi>;
   return (
     <div className="remote__hands">
       <button
@@ -232,26 +239,39 @@ function Hands({
         className="remote__button remote__button--next"
         data-press="next"
         disabled={following === undefined}
+        title={following === undefined ? "The last graphic is on the air." : undefined}
         onClick={() => press(nextPress(standing))}
       >
         Show next
         <small>
-          <bdi>{following === undefined ? "it was the last" : items[following]?.name}</bdi>
+          <bdi>{following === undefined ? "the last is on" : items[following]?.name}</bdi>
         </small>
       </button>
-      {button("hide", "Hide", on !== undefined)}
-      {on?.held ? button("go-on", "Go on", true) : button("hold", "Hold", on !== undefined)}
-      {button("back", "Back", on !== undefined && on.part > 0)}
-      {button("again", "Again", on !== undefined)}
-      {button("clear", "Clear at once", on !== undefined)}
-      {schedule.kind !== "demand" &&
-        (paused ? button("resume", "Schedule on", true) : button("pause", "Pause schedule", true))}
+      {button("hide", "Hide", undefined, due)}
+      {on?.held ? button("go-on", "Release") : button("hold", "Hold", nothingOn)}
+      {button("back", "Back", last === undefined || last === 0 ? "There is no graphic before this one." : undefined)}
+      {button("again", "Again", last === undefined ? "Nothing was shown yet." : undefined)}
+      {button("clear", "Clear at once", undefined, due)}
+      {following !== undefined && (
+        <button
+          type="button"
+          className="remote__button"
+          data-press="run"
+          onClick={() => press({ kind: "run", part: following })}
+        >
+          Run from here
+          <small>
+            <bdi>{items[following]?.name} to the end</bdi>
+          </small>
+        </button>
+      )}
+      {schedule.kind !== "demand" && (paused ? button("resume", "Resume schedule") : button("pause", "Pause schedule"))}
     </div>
   );
 }
 
-/** Everything that can be shown, a press each. */
-function Plates({ standing, onShow }: { standing: Standing; onShow: (part: number) => void }) {
+/** Everything that can be shown, a press each: alone, or from there on to the end. */
+function Plates({ standing, press }: { standing: Standing; press: (wanted: LivePress) => void }) {
   const { items, on, next } = standing;
   return (
     <ol className="remote__plates">
@@ -261,11 +281,19 @@ function Plates({ standing, onShow }: { standing: Standing; onShow: (part: numbe
             type="button"
             className={`remote__plate${on?.part === part ? " is-on" : ""}${next?.part === part ? " is-next" : ""}`}
             aria-label={`Show ${name} now`}
-            onClick={() => onShow(part)}
+            onClick={() => press({ kind: "show", part })}
           >
             <small className="figures">{part + 1}</small>
             <bdi className="font-serif">{name}</bdi>
             <small>{on?.part === part ? "on the air" : next?.part === part ? "next" : "show now"}</small>
+          </button>
+          <button
+            type="button"
+            className="remote__run"
+            aria-label={`Run from ${name} on`}
+            onClick={() => press({ kind: "run", part })}
+          >
+            Run from here
           </button>
         </li>
       ))}

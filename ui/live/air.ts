@@ -191,6 +191,13 @@ function clear(): void {
   seen = undefined;
 }
 
+function drawnShares(): Box | undefined {
+  if (!seen || !canvas) return undefined;
+  const { x, y, width, height } = seen.bounds;
+  const { width: wide, height: high } = canvas;
+  return { x: x / wide, y: y / high, width: width / wide, height: height / high };
+}
+
 /** Says a few times a second what is seen. */
 function tellOn(on: readonly string[]): void {
   const atMs = performance.now();
@@ -198,6 +205,6 @@ function tellOn(on: readonly string[]): void {
   if (names === told.on && atMs - told.atMs < tellMs) return;
   if (names === told.on && told.pictures === 0) return;
   const { pictures, movingMs } = told;
-  self.postMessage({ kind: "painted", pictures, movingMs, on } satisfies FromAir);
+  self.postMessage({ kind: "painted", pictures, movingMs, on, drawn: drawnShares() } satisfies FromAir);
   told = { pictures: 0, movingMs: 0, atMs, on: names };
 }

@@ -1,4 +1,5 @@
 import type { LiveView } from "@/contract/live";
+import type { Box } from "@/core/geometry/box";
 
 /** What crosses to the worker that paints a live page. */
 export type AirMessage =
@@ -26,4 +27,6 @@ export type FromAir =
       readonly pictures: number;
       readonly movingMs: number;
       readonly on: readonly string[];
+      /** Where all that is on ever draws, as shares of the format. */
+      readonly drawn: Box | undefined;
     };

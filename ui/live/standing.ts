@@ -1,13 +1,17 @@
 import type { LiveView } from "@/contract/live";
 import type { LiveItem, LiveSchedule } from "@/core/document/live";
 import { airedAt, upcoming } from "@/core/order/air";
-import { onAirAt } from "@/core/order/live";
+import { followingOf, onAirAt } from "@/core/order/live";
 
 /** How the air stands at an instant, for whoever looks at a remote. */
 export interface Standing {
   readonly items: readonly LiveItem[];
   /** The last that came; undefined while nothing is on. */
   readonly on: { readonly part: number; readonly held: boolean; readonly leavesInS: number | undefined } | undefined;
+  /** The graphic that was shown last, also when it has gone. */
+  readonly last: number | undefined;
+  /** Whether the order goes on by itself from what is on. */
+  readonly runs: boolean;
   readonly next: { readonly part: number; readonly inS: number } | undefined;
   /** What “next” shows: what comes after what is on, or the first. */
   readonly following: number | undefined;
@@ -23,17 +27,17 @@ export function standingAt(view: LiveView, nowMs: number): Standing {
   const last = onAirAt(state, parts, nowMs).at(-1);
   const instance = last && state.instances.find(({ part, startMs }) => part === last.part && startMs === last.startMs);
   const next = upcoming(state, parts, nowMs);
-  const after = state.instances.at(-1)?.part;
-  const following = after === undefined ? 0 : after + 1;
   return {
     items,
+    last: state.instances.at(-1)?.part ?? state.last,
+    runs: state.goesOn,
     on: last && {
       part: last.part,
       held: instance?.leaveMs === null,
       leavesInS: instance && instance.leaveMs !== null ? Math.max(0, (instance.leaveMs - nowMs) / 1000) : undefined,
     },
     next: next && { part: next.part, inS: Math.max(0, (next.startMs - nowMs) / 1000) },
-    following: following < items.length ? following : undefined,
+    following: followingOf(state, parts),
     paused: state.paused,
     schedule: state.schedule,
     waiting: coming !== null,
@@ -53,7 +57,7 @@ export function inWords(seconds: number): string {
 export function scheduleWords(schedule: LiveSchedule): string {
   switch (schedule.kind) {
     case "demand":
-      return "Shown when somebody says so";
+      return "Shown only when you press";
     case "every":
       return schedule.minutes === 1 ? "Every minute" : `Every ${schedule.minutes} minutes`;
     case "clock": {

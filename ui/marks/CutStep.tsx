@@ -11,7 +11,7 @@ import { Notice } from "@/ui/parts/Notice";
 import { cutKinds, type Cutting, type CutKind } from "./use-cutting";
 
 const mostLines = 4;
-const labels: Readonly<Record<CutKind, string>> = { straight: "Straight", bent: "Bent", free: "As it is drawn" };
+const labels: Readonly<Record<CutKind, string>> = { straight: "Straight", bent: "Curved", free: "Freehand" };
 
 interface CutStepProps {
   readonly mark: Mark;
@@ -34,7 +34,7 @@ export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
     });
   return (
     <section aria-label="Cut">
-      <h2 className="rubric">Cut it into pieces</h2>
+      <h2 className="rubric">Cut into pieces</h2>
       <div className="d-flex flex-wrap gap-8">
         {cutKinds.map((one) => (
           <Button
@@ -56,14 +56,14 @@ export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
             disabled={lines.length >= mostLines}
             onClick={() => cutting.halve(way)}
           >
-            Halve it {way === "across" ? "across" : "from top to bottom"}
+            Split in half {way === "across" ? "across" : "from top to bottom"}
           </Button>
         ))}
       </div>
       {fault && <Notice weight="stop">{fault}</Notice>}
       <p className="quiet fs-13">
         {kind
-          ? "Now draw the line over the mark, from one side to the other."
+          ? "Draw a line across the mark, from one side to the other."
           : "Pieces meet without a seam and move apart as layers."}
       </p>
       {lines.map((_, i) => (
@@ -72,7 +72,7 @@ export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
           <button
             type="button"
             className="small-button"
-            aria-label={`Take line ${i + 1} away`}
+            aria-label={`Remove line ${i + 1}`}
             onClick={() => cutting.remove(i)}
           >
             <Trash aria-hidden />
@@ -92,7 +92,7 @@ export function CutStep({ mark, house, cutting, edit, remove }: CutStepProps) {
               />
               {isStale(piece) && (
                 <Button variant="link" size="sm" onClick={() => remove({ kind: "mark", id: piece.id }, piece.name)}>
-                  No piece any more: take away
+                  Remove this name: the piece is gone
                 </Button>
               )}
             </li>

@@ -37,8 +37,8 @@ export function MarkBench({ id }: { id: string }) {
     return (
       <main className="page">
         {fault && <Notice weight="stop">{fault}</Notice>}
-        {house && <Notice weight="stop">The house style has no such mark any more.</Notice>}
-        {!house && !fault && <p className="quiet">Fetching the mark …</p>}
+        {house && <Notice weight="stop">This mark is no longer in the house style.</Notice>}
+        {!house && !fault && <p className="quiet">Loading the mark …</p>}
         <Link href="/house">House style</Link>
       </main>
     );
@@ -64,7 +64,7 @@ export function MarkBench({ id }: { id: string }) {
         </h1>
         <p>
           <Link href="/house">House style</Link>{" "}
-          <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "All is saved."}</span>
+          <span data-save={saving ? "saving" : "saved"}>{saving ? "Saving …" : "Saved."}</span>
         </p>
       </div>
       {fault && <Notice weight="stop">{fault}</Notice>}
@@ -74,7 +74,7 @@ export function MarkBench({ id }: { id: string }) {
           A piece of <Link href={`/house/marks/${whole.id}`}>{whole.name}</Link>, where its lines are drawn.
         </Notice>
       ) : mark.piece ? (
-        <Notice weight="note">A piece of a mark that has gone; it stays as it was cut.</Notice>
+        <Notice weight="note">A piece of a mark that was removed. It stays as it was cut.</Notice>
       ) : mark.picture ? (
         <PictureBench key={mark.picture.from.hash} {...bench} picture={mark.picture} />
       ) : (
@@ -135,7 +135,7 @@ function PictureBench({ mark, house, edit, remove, picture }: BenchProps & { pic
       }
     >
       {fault && <Notice weight="stop">{fault.message}</Notice>}
-      {making.isPending && <p className="quiet m-0">Making the whole picture …</p>}
+      {making.isPending && <p className="quiet m-0">Preparing the picture …</p>}
       <RecipeSteps
         {...{ recipe, pressing }}
         onChange={setRecipe}
@@ -171,16 +171,16 @@ function DrawingBench({ mark, house, edit, remove }: BenchProps) {
       picture={<MarkPicture mark={mark} house={house} />}
     >
       <section aria-label="Size">
-        <h2 className="rubric">Its size</h2>
+        <h2 className="rubric">Size</h2>
         <div className="d-flex gap-8">
           <button type="button" className="chip" disabled={!!mark.cuts} onClick={() => change(trimMark(drawing))}>
-            Cut to the ink
+            Trim
           </button>
           <button type="button" className="chip" disabled={!!mark.cuts} onClick={() => change(equalMark(drawing))}>
-            As large as the others look
+            Match optical size
           </button>
         </div>
-        {mark.cuts && <p className="quiet fs-13">It is cut into pieces: its size is changed before that.</p>}
+        {mark.cuts && <p className="quiet fs-13">It is cut into pieces. Change its size before cutting.</p>}
       </section>
       <TintChoice house={house} tint={mark.tint} onChange={tintOf(edit, mark.id)} />
       <VersionChoice {...{ house, mark, colours }} onChange={withVersions(edit, mark.id)} />

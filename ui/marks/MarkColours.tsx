@@ -24,8 +24,8 @@ export function MarkColours({ house, name, markId, colours, edit }: MarkColoursP
   const roles = house.colours.map(({ role }) => role);
   return (
     <section aria-label="Colours">
-      <h2 className="rubric">Its colours</h2>
-      {colours.length === 0 && <p className="quiet">No colour covers enough of it.</p>}
+      <h2 className="rubric">Colours</h2>
+      {colours.length === 0 && <p className="quiet">No colour covers enough of the mark.</p>}
       <ul className="list-unstyled d-grid gap-8 m-0">
         {colours.map(({ hex, share }) => {
           const known = house.colours.find((colour) => same(colour.hex, hex));
@@ -50,7 +50,7 @@ export function MarkColours({ house, name, markId, colours, edit }: MarkColoursP
                       size="sm"
                       onClick={() => edit((draft) => void addColour(draft, `${name} ${hex.slice(1, 7)}`, hex))}
                     >
-                      Into the house style
+                      Add to house style
                     </Button>
                     {near && <span className="quiet">nearest: {near.name}</span>}
                   </>
@@ -77,7 +77,9 @@ export function MarkColours({ house, name, markId, colours, edit }: MarkColoursP
           );
         })}
       </ul>
-      {colours.length === 1 && <Notice weight="note">It has one colour: it can be painted in any house colour.</Notice>}
+      {colours.length === 1 && (
+        <Notice weight="note">It has one colour, so it can be painted in any house colour.</Notice>
+      )}
     </section>
   );
 }

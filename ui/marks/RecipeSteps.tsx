@@ -6,9 +6,9 @@ import type { PreparedPicture } from "@/contract/marks";
 import { Notice } from "@/ui/parts/Notice";
 
 const faults: Readonly<Record<NonNullable<PreparedPicture["fault"]>, string>> = {
-  no_ground: "No plain ground was found at the border. It may be see-through already, or a photograph.",
-  all_ground: "All of it is like the ground. Let less count as ground.",
-  no_ink: "Nothing of the mark is left. Let less count as ground.",
+  no_ground: "No plain background was found at the border. It may be transparent already, or a photograph.",
+  all_ground: "The whole picture looks like background. Lower the tolerance.",
+  no_ink: "No part of the mark is left. Lower the tolerance.",
 };
 
 interface StepsProps {
@@ -31,14 +31,14 @@ export function RecipeSteps({ recipe, onChange, fault, halo, pressing, onPressin
       <Form.Check
         type="switch"
         id="clear-ground"
-        label="Clear the ground around it"
+        label="Remove background"
         checked={clear?.on ?? false}
         onChange={(event) => putClear({ on: event.target.checked })}
       />
       {clear?.on && (
         <div className="mark-step d-grid gap-8">
           <Slider
-            label="What counts as ground"
+            label="Tolerance"
             value={clear.tolerance}
             {...{ min: 0.01, max: 0.25, step: 0.005 }}
             words={clear.tolerance < 0.035 ? "only the same" : clear.tolerance > 0.11 ? "much" : "the like"}
@@ -53,14 +53,14 @@ export function RecipeSteps({ recipe, onChange, fault, halo, pressing, onPressin
           />
           <Form.Check
             id="enclosed"
-            label="Places of its colour inside the mark too"
+            label="Also inside the mark"
             checked={clear.enclosed}
             onChange={(event) => putClear({ enclosed: event.target.checked })}
           />
           {!clear.enclosed && (
             <div className="d-flex gap-8">
               <Button variant="outline-secondary" size="sm" active={pressing} onClick={() => onPressing(!pressing)}>
-                {pressing ? "Press on the places …" : "Clear single places"}
+                {pressing ? "Click the areas …" : "Remove single areas"}
               </Button>
               {clear.points.length > 0 && (
                 <Button variant="link" size="sm" onClick={() => putClear({ points: [] })}>
@@ -76,7 +76,7 @@ export function RecipeSteps({ recipe, onChange, fault, halo, pressing, onPressin
       <Form.Check
         type="switch"
         id="trim"
-        label="Cut to the ink"
+        label="Trim"
         checked={recipe.trim || size !== undefined}
         disabled={size !== undefined}
         onChange={(event) => put({ trim: event.target.checked })}
@@ -84,7 +84,7 @@ export function RecipeSteps({ recipe, onChange, fault, halo, pressing, onPressin
       <Form.Check
         type="switch"
         id="size"
-        label="As large as the others look"
+        label="Match optical size"
         checked={size !== undefined}
         onChange={(event) => put({ size: event.target.checked ? { scale: 1 } : undefined })}
       />
@@ -97,15 +97,13 @@ export function RecipeSteps({ recipe, onChange, fault, halo, pressing, onPressin
             words={`${Math.round(size.scale * 100)} %`}
             onChange={(scale) => put({ size: { scale } })}
           />
-          <p className="quiet fs-13 m-0">
-            Half by the box it fills, half by how much ink is in it; in the middle of its weight.
-          </p>
+          <p className="quiet fs-13 m-0">By its box and its visible area, centred by weight.</p>
         </div>
       )}
       <Form.Check
         type="switch"
         id="ink"
-        label="For one colour: what is paper in it goes"
+        label="One-colour mark: remove the paper"
         checked={recipe.ink}
         onChange={(event) => put({ ink: event.target.checked })}
       />
@@ -120,12 +118,12 @@ function Rims({ halo: { before, after } }: { halo: NonNullable<PreparedPicture["
   const worst = Math.max(after.light, after.dark);
   const line = (label: string, was: number, is: number) => (
     <span className="d-block">
-      {label}: {is.toFixed(1)} of 255, cut plainly {was.toFixed(1)}
+      {label}: {is.toFixed(1)} of 255 ({was.toFixed(1)} with a plain cut)
     </span>
   );
   return (
     <Notice weight={worst > unseen ? "warn" : "note"}>
-      {worst > unseen ? "A rim of the ground is left." : "No rim is left."}
+      {worst > unseen ? "A rim of the background is left." : "No rim is left."}
       {line("Over black", before.light, after.light)}
       {line("Over white", before.dark, after.dark)}
     </Notice>

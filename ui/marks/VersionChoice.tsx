@@ -17,23 +17,23 @@ export function VersionChoice({ house, mark, colours, onChange }: VersionProps) 
   const { onLight, onDark } = mark;
   return (
     <section aria-label="Versions">
-      <h2 className="rubric">By the ground it stands on</h2>
+      <h2 className="rubric">By its background</h2>
       <div className="d-grid gap-8">
         <Version
-          label="On light grounds"
+          label="On light backgrounds"
           value={onLight}
           {...{ house, mark }}
           onChange={(to) => onChange({ onLight: to, onDark })}
         />
         <Version
-          label="On dark grounds"
+          label="On dark backgrounds"
           value={onDark}
           {...{ house, mark }}
           onChange={(to) => onChange({ onLight, onDark: to })}
         />
       </div>
       <button type="button" className="chip mt-8" onClick={() => onChange(versionsFor(colours, house))}>
-        Where it can’t be read, in one colour
+        In one colour where it can’t be read
       </button>
       <p className="quiet fs-13 m-0 mt-4">Over footage it is shown as it is.</p>
     </section>
@@ -74,7 +74,7 @@ function Version({ label, value, house, mark, onChange }: OneProps) {
             </option>
           ))}
         </optgroup>
-        <optgroup label="Another mark">
+        <optgroup label="Other marks">
           {others.map((other) => (
             <option key={other.id} value={`mark ${other.id}`}>
               {other.name}

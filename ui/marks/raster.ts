@@ -16,7 +16,7 @@ export interface Preview {
 /** A stored picture as straight RGBA, small. */
 export async function loadPreview(hash: string): Promise<Preview> {
   const answer = await fetch(`/api/media/${hash}`);
-  if (!answer.ok) throw new Error("This picture can’t be fetched. Load the page again.");
+  if (!answer.ok) throw new Error("This picture can’t be loaded. Reload the page.");
   const whole = await createImageBitmap(await answer.blob(), {
     colorSpaceConversion: "none",
     premultiplyAlpha: "none",

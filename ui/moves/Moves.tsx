@@ -42,8 +42,8 @@ export function Moves() {
       {fault && <Notice weight="stop">{fault}</Notice>}
       {!loading && moves.length === 0 && (
         <p className="quiet">
-          Nothing is kept yet. On the bench, press the bookmark beside a move to keep it under a name, then put it on
-          other layers and designs.
+          There are no saved moves yet. On the bench, press the bookmark beside a move to save it, then use it on other
+          layers and designs.
         </p>
       )}
       <ul className="moves d-grid gap-24 list-none m-0 p-0">
@@ -109,7 +109,7 @@ function MovePlate({
       />
       <p className="text-secondary my-6 mx-0">
         {uses.length === 0
-          ? "Worn by no design yet"
+          ? "Not used yet"
           : uses.map(({ designId, name, layers }, i) => (
               <span key={designId}>
                 {i > 0 && ", "}
@@ -119,17 +119,18 @@ function MovePlate({
       </p>
       {sure ? (
         <p className="moves__sure m-0">
-          Designs keep what they wear.{" "}
+          Designs that use it keep their moves.{" "}
           <button type="button" className="chip" onClick={() => void attempt(onRemove())}>
-            Take it off the list
+            Remove from the list
           </button>{" "}
           <button type="button" className="chip" onClick={() => setSure(false)}>
-            Keep it
+            {" "}
+            Cancel
           </button>
         </p>
       ) : (
         <button type="button" className="small-button" onClick={() => setSure(true)}>
-          Take away …
+          Remove …
         </button>
       )}
       {fault && <Notice weight="stop">{fault}</Notice>}

@@ -15,7 +15,7 @@ import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { Segments } from "@/ui/parts/Segments";
-import { readTableFile } from "@/ui/sheets/read-table";
+import { readTableApart } from "@/ui/sheets/read-apart";
 import { newRowId } from "@/ui/sheets/store";
 import { useOrderStore, type OrderStore } from "./store";
 
@@ -95,7 +95,7 @@ function FromDesign({ from, onClose }: { from: Exclude<From, "sheet">; onClose: 
   };
   if (desk) return <FromFile desk={desk} onClose={onClose} />;
   const about = {
-    one: "Which design? It comes behind the graphic that is open, and is filled in there.",
+    one: "Which design? It is added after the open graphic.",
     accounts: "Which design? Each account that it offers becomes one graphic.",
     file: "In which design? Then choose the file.",
   } as const;
@@ -152,7 +152,7 @@ function FromFile({ desk, onClose }: { desk: FillDesk; onClose: () => void }) {
         const says = faults.map(({ line, message }) => `Line ${line}: ${message}`);
         setRead({ name: file.name, entries: entriesFromCaptions(captions, filled, into), says });
       } else {
-        const { table, notes } = await readTableFile(file, mostEntries);
+        const { table, notes } = await readTableApart(file, mostEntries);
         const { entries, faults } = entriesFromTable(table, filled, tableFps);
         setRead({
           name: file.name,
@@ -199,12 +199,12 @@ function FromFile({ desk, onClose }: { desk: FillDesk; onClose: () => void }) {
       {read && (
         <p className="mt-12 mb-0 text-end">
           <span className="quiet">
-            {count === 0 ? "Nothing in it says when it comes. " : "Then each comes at its own time. "}
+            {count === 0 ? "The file has no times. " : "Each graphic then starts at its own time. "}
           </span>
           <Button
             disabled={count === 0}
             onClick={() => {
-              put(store, `Take in ${read.name}`, read.entries, true);
+              put(store, `Import ${read.name}`, read.entries, true);
               onClose();
             }}
           >

@@ -3,8 +3,9 @@ import { useState } from "react";
 import { Form } from "react-bootstrap";
 import { FillDesk, type ReleaseCard } from "@/contract/releases";
 import type { OrderRelease } from "@/contract/orders";
+import { orderFacts } from "@/core/facts/order";
 import type { OrderEntry } from "@/core/document/order";
-import { checkValues, enteredIn, startOf } from "@/core/document/values";
+import { askedFields, checkValues, enteredIn, startOf } from "@/core/document/values";
 import { FieldControl } from "@/ui/fill/FieldControl";
 import { notesByField } from "@/ui/fill/notes";
 import { call } from "@/ui/parts/api";
@@ -21,7 +22,7 @@ export function EntryForm() {
   const releases = useOrder((state) => state.releases);
   if (!entry) return <p className="quiet mt-12">Choose a graphic in the list or on the strip.</p>;
   const release = releases[entry.release];
-  if (!release) return <Notice weight="stop">The design of this graphic is not here any more. Take it out.</Notice>;
+  if (!release) return <Notice weight="stop">The design of this graphic was removed. Remove the graphic.</Notice>;
   return <Opened key={entry.id} entry={entry} release={release} />;
 }
 
@@ -47,8 +48,8 @@ function Opened({ entry, release }: { entry: OrderEntry; release: OrderRelease }
         <bdi>{nameOfEntry(entry, releases)}</bdi> <small className="quiet">{design.name}</small>
       </h2>
       {release.newer && <MoveOn entry={entry} newer={release.newer} />}
-      {release.away && <Notice weight="warn">Its design has been put away. It is shown and made all the same.</Notice>}
-      {design.fields.map((field) => (
+      {release.away && <Notice weight="warn">Its design is archived. It still plays and exports.</Notice>}
+      {askedFields(design).map((field) => (
         <FieldControl
           key={field.id}
           field={field}
@@ -82,10 +83,10 @@ function EntryPlace({ entry, release, change }: { entry: OrderEntry; release: Or
     <>
       <h3 className="rubric mt-16">In the order</h3>
       <div className="order-entry__lines">
-        <span>Lasts</span>
-        <span>
+        <span>Length</span>
+        <span data-help={orderFacts.entryLength.help}>
           <Figure
-            label="Length of this graphic"
+            label={orderFacts.entryLength.label}
             value={entry.values.lengthS ?? design.length.default}
             min={design.length.min}
             max={design.length.max}
@@ -93,27 +94,28 @@ function EntryPlace({ entry, release, change }: { entry: OrderEntry; release: Or
             unit={`s, from ${design.length.min} to ${design.length.max}`}
             onChange={(lengthS) => change("Length", (one) => void (one.values.lengthS = lengthS))}
           />
-          {lengths.kind !== "own" && <small className="quiet d-block">The order gives all the same length.</small>}
+          {lengths.kind !== "own" && <small className="quiet d-block">The order sets one length for all.</small>}
         </span>
         {by === "times" ? (
           <>
-            <span>Comes at</span>
+            <span>Starts at</span>
             <Figure
-              label="Second of the programme"
+              label={orderFacts.entryAt.label}
+              help={orderFacts.entryAt.help}
               value={entry.at}
               min={0}
               max={86400}
               step={0.1}
               unit="s of the programme"
-              onChange={(at) => change("Put at another time", (one) => void (one.at = at))}
+              onChange={(at) => change("Change the time", (one) => void (one.at = at))}
             />
           </>
         ) : (
           !isLast && (
             <>
-              <span>The next comes</span>
+              <span>Next graphic</span>
               <HandOverChoice
-                label="How the next comes"
+                label="How the next graphic follows"
                 value={entry.handOver}
                 above={handOver}
                 onChange={(next) =>
@@ -126,16 +128,17 @@ function EntryPlace({ entry, release, change }: { entry: OrderEntry; release: Or
             </>
           )
         )}
-        <span>Called</span>
+        <span>Name</span>
         <Form.Control
           size="sm"
           maxLength={80}
-          aria-label="What this graphic is called in the list"
+          aria-label={orderFacts.entryName.label}
+          data-help={orderFacts.entryName.help}
           placeholder={nameOfEntry({ ...entry, name: undefined }, releases)}
           value={entry.name ?? ""}
           onChange={(event) => {
             const name = event.target.value;
-            change("Call it", (one) => {
+            change("Rename", (one) => {
               if (name.trim() === "") delete one.name;
               else one.name = name;
             });
@@ -154,7 +157,7 @@ function MoveOn({ entry, newer }: { entry: OrderEntry; newer: Pick<ReleaseCard, 
     try {
       const { id, designId, number, newer: next, document, house } = await call(`/api/releases/${newer.id}`, FillDesk);
       store.getState().know({ id, designId, number, newer: next, document, house, away: false });
-      store.getState().edit("Move on to the newer release", (draft) => {
+      store.getState().edit("Update to the newer release", (draft) => {
         for (const one of draft.entries) if (one.release === entry.release) one.release = id;
       });
     } catch (error) {
@@ -165,7 +168,7 @@ function MoveOn({ entry, newer }: { entry: OrderEntry; newer: Pick<ReleaseCard, 
     <Notice weight="note">
       Release {newer.number} of its design is out.{" "}
       <button type="button" className="chip" onClick={() => void go()}>
-        Move on, wherever this one stands
+        Update all graphics on this release
       </button>
       {fault && ` ${fault}`}
     </Notice>

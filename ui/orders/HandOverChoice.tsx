@@ -1,5 +1,6 @@
 "use client";
 import { Form } from "react-bootstrap";
+import { orderFacts } from "@/core/facts/order";
 import type { HandOver } from "@/core/document/order";
 import { Figure } from "./Figure";
 
@@ -24,7 +25,7 @@ export function HandOverChoice(props: {
     else onChange({ kind: kind as "gap" | "overlap", seconds: value && "seconds" in value ? value.seconds : 0.5 });
   };
   return (
-    <div className="align-items-center d-flex flex-wrap gap-8">
+    <div className="align-items-center d-flex flex-wrap gap-8" data-help={orderFacts.handOver.help}>
       <Form.Select
         size="sm"
         className="w-auto"

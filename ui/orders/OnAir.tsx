@@ -7,7 +7,9 @@ import { z } from "zod";
 import { JobAnswer } from "@/contract/exports";
 import { LiveCards, LiveLinkMade, LiveMade, LiveNow, type LiveCard } from "@/contract/live";
 import type { Format } from "@/core/document/format";
+import { orderFacts } from "@/core/facts/order";
 import { call } from "@/ui/parts/api";
+import { CopyAddress } from "@/ui/parts/CopyAddress";
 import { writeDate } from "@/ui/parts/dates";
 import { jobEnded } from "@/ui/parts/jobs";
 import { Notice } from "@/ui/parts/Notice";
@@ -16,7 +18,7 @@ import { ScheduleForm } from "./ScheduleForm";
 import { useOrder, useOrderStore } from "./store";
 
 /** Live pages of this order: what they show, when, and the links that open them. */
-export function OnAir({ formats }: { formats: readonly Format[] }) {
+export function OnAir({ formats, showingS }: { formats: readonly Format[]; showingS: number | undefined }) {
   const store = useOrderStore();
   const { id } = store.getState();
   const pages = useQuery({ queryKey: ["live", id], queryFn: () => call(`/api/orders/${id}/live`, LiveCards) });
@@ -43,11 +45,11 @@ export function OnAir({ formats }: { formats: readonly Format[] }) {
   return (
     <div className="on-air">
       <p className="quiet mt-12">
-        A live page is see-through and plays this order over a stream, on a schedule or on demand, by its link alone.
+        A live page is transparent and plays this order over a stream, on a schedule or on demand, under its own link.
       </p>
       {(fault ?? pages.error?.message) && <Notice weight="stop">{fault ?? pages.error?.message}</Notice>}
       {list.map((page) => (
-        <PageCard key={page.id} page={page} busy={busy} doing={(work) => void doing(work)} />
+        <PageCard key={page.id} {...{ page, busy, showingS }} doing={(work) => void doing(work)} />
       ))}
       <NewPage
         formats={formats}
@@ -63,12 +65,13 @@ export function OnAir({ formats }: { formats: readonly Format[] }) {
 /** Waits for a worker; throws in its words where it could not. */
 async function ended(job: string): Promise<void> {
   const { state, error } = await jobEnded(job);
-  if (state !== "done") throw new Error(error ?? "This could not be done. Try again.");
+  if (state !== "done") throw new Error(error ?? "This failed. Try again.");
 }
 
 type Doing = (work: () => Promise<unknown>) => void;
 
-function PageCard({ page, busy, doing }: { page: LiveCard; busy: boolean; doing: Doing }) {
+function PageCard(props: { page: LiveCard; busy: boolean; showingS: number | undefined; doing: Doing }) {
+  const { page, busy, showingS, doing } = props;
   const store = useOrderStore();
   const { id: order } = store.getState();
   const path = `/api/live/${page.id}`;
@@ -80,20 +83,27 @@ function PageCard({ page, busy, doing }: { page: LiveCard; busy: boolean; doing:
       </h3>
       <p className="m-0">
         <Link href={`/orders/${order}/remote/${page.id}`}>Open the remote</Link> ·{" "}
-        <Link href={`/receivers/stream-mixer?live=${page.id}`}>See it in a simulated mixer</Link>
+        <Link href={`/receivers/stream-mixer?live=${page.id}`}>Open a simulated mixer</Link>
       </p>
       <Brought page={page} />
       <div className="d-flex flex-wrap gap-8">
-        <Button size="sm" disabled={busy} onClick={() => air("next")}>
-          Bring it to the air
+        <Button size="sm" disabled={busy} data-help={orderFacts.putOnAir.help} onClick={() => air("next")}>
+          {orderFacts.putOnAir.label}
         </Button>
-        <Button size="sm" variant="outline-secondary" disabled={busy} onClick={() => air("now")}>
-          At once, also what is on
+        <Button
+          size="sm"
+          variant="outline-secondary"
+          disabled={busy}
+          data-help={orderFacts.replaceAtOnce.help}
+          onClick={() => air("now")}
+        >
+          {orderFacts.replaceAtOnce.label}
         </Button>
       </div>
       <ScheduleForm
         key={JSON.stringify(page.schedule)}
         schedule={page.schedule}
+        showingS={showingS}
         onChange={(schedule) => doing(() => call(`${path}/schedule`, LiveNow, { schedule }))}
       />
       <Links page={page} busy={busy} doing={doing} />
@@ -101,9 +111,10 @@ function PageCard({ page, busy, doing }: { page: LiveCard; busy: boolean; doing:
         type="button"
         className="chip"
         disabled={busy}
+        data-help={orderFacts.endLivePage.help}
         onClick={() => doing(() => call(`${path}/remove`, z.null(), {}))}
       >
-        End this live page
+        {orderFacts.endLivePage.label}
       </button>
     </section>
   );
@@ -112,62 +123,73 @@ function PageCard({ page, busy, doing }: { page: LiveCard; busy: boolean; doing:
 /** Whether the page shows the order as it is now. */
 function Brought({ page }: { page: LiveCard }) {
   const changed = useOrder(({ revision, save }) => save.kind !== "saved" || revision !== page.revision);
-  if (page.revision === null) return <Notice weight="note">A worker is bringing the order to it.</Notice>;
+  if (page.revision === null) return <Notice weight="note">The order is being put on air.</Notice>;
   return (
     <p className="quiet fs-13 m-0">
-      {changed
-        ? "What you have changed since is not on the air yet: it comes at the next showing, or at once."
-        : "It shows the order as it was brought to the air last."}
+      {changed ? "Your latest changes are not on the air yet." : "It shows the order as it was last put on air."}
     </p>
   );
 }
 
 /** Links that open the page or its remote; their addresses are told once. */
 function Links({ page, busy, doing }: { page: LiveCard; busy: boolean; doing: Doing }) {
-  const [made, setMade] = useState<{ readonly id: string; readonly address: string }>();
+  /** Addresses are answered once: they stay here as long as this page does. */
+  const [made, setMade] = useState<readonly { readonly id: string; readonly address: string }[]>([]);
   const path = `/api/live/${page.id}/links`;
   const make = (kind: "live" | "remote") =>
     doing(async () => {
       const link = await call(path, LiveLinkMade, { kind });
-      setMade({ id: link.id, address: `${location.origin}${link.path}` });
+      setMade((before) => [...before, { id: link.id, address: `${location.origin}${link.path}` }]);
     });
   return (
     <div className="on-air__links">
       <h4 className="rubric">Links</h4>
       {page.links.map(({ id, kind, by, madeAt }) => (
-        <p key={id} className="align-items-baseline d-flex gap-8 m-0">
-          <span>{kind === "live" ? "Live page" : "Remote"}</span>
-          <small className="quiet">
-            {by}, {writeDate(madeAt)}
-          </small>
-          <button
-            type="button"
-            className="chip ms-auto"
-            disabled={busy}
-            onClick={() => doing(() => call(`${path}/${id}/revoke`, z.null(), {}))}
-          >
-            End it
-          </button>
-        </p>
+        <div key={id}>
+          <p className="align-items-baseline d-flex gap-8 m-0">
+            <span>{kind === "live" ? "Live page" : "Remote"}</span>
+            <small className="quiet">
+              {by}, {writeDate(madeAt)}
+            </small>
+            <button
+              type="button"
+              className="chip ms-auto"
+              disabled={busy}
+              onClick={() => doing(() => call(`${path}/${id}/revoke`, z.null(), {}))}
+            >
+              End link
+            </button>
+          </p>
+          {made
+            .filter((link) => link.id === id)
+            .map(({ address }) => (
+              <CopyAddress key={address} address={address} label="Address of the link" />
+            ))}
+        </div>
       ))}
-      {made && page.links.some(({ id }) => id === made.id) && (
+      {made.some(({ id }) => page.links.some((link) => link.id === id)) && (
         <Notice weight="note">
-          Told once; whoever has it needs no sign-in.
-          <input
-            readOnly
-            className="form-control form-control-sm figures on-air__address"
-            aria-label="Address of the link"
-            value={made.address}
-            onFocus={(event) => event.target.select()}
-          />
+          An address is shown once. Anyone with it gets in without signing in: copy it before you leave this page.
         </Notice>
       )}
       <div className="d-flex gap-8 mt-4">
-        <button type="button" className="chip" disabled={busy} onClick={() => make("live")}>
-          Link to the live page
+        <button
+          type="button"
+          className="chip"
+          disabled={busy}
+          data-help={orderFacts.liveLink.help}
+          onClick={() => make("live")}
+        >
+          {orderFacts.liveLink.label}
         </button>
-        <button type="button" className="chip" disabled={busy} onClick={() => make("remote")}>
-          Link to a remote
+        <button
+          type="button"
+          className="chip"
+          disabled={busy}
+          data-help={orderFacts.remoteLink.help}
+          onClick={() => make("remote")}
+        >
+          {orderFacts.remoteLink.label}
         </button>
       </div>
     </div>
@@ -212,8 +234,9 @@ function NewPage(props: { formats: readonly Format[]; busy: boolean; onMake: (na
         size="sm"
         variant="outline-secondary"
         disabled={busy || name.trim() === "" || format === ""}
+        data-help={orderFacts.newLivePage.help}
       >
-        New live page
+        {orderFacts.newLivePage.label}
       </Button>
     </Form>
   );

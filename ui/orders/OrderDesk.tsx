@@ -27,7 +27,7 @@ export function OrderDesk({ orderId }: { orderId: string }) {
           <Link href="/orders">Back to the running orders</Link>
         </>
       ) : (
-        <p className="quiet">Fetching the running order …</p>
+        <p className="quiet">Loading the running order …</p>
       )}
     </main>
   );

@@ -39,7 +39,7 @@ export function OrderList() {
     <main className="page">
       <div className="page__head">
         <h1>Running orders</h1>
-        <p>Several graphics one after another, with their hand-overs: for one film, or for the air.</p>
+        <p>Several graphics one after another, as one film or live.</p>
         <div className="align-items-center d-flex gap-12">
           <Button onClick={() => setNaming("new")}>New running order</Button>
           <Form.Control
@@ -59,15 +59,17 @@ export function OrderList() {
       {(fault ?? list.error?.message) && <Notice weight="stop">{fault ?? list.error?.message}</Notice>}
       {away && (
         <Notice weight="note">
-          “{away.name}” is put away.{" "}
+          “{away.name}” is archived.{" "}
           <button type="button" className="chip" onClick={() => void move(away, "restore")}>
-            Bring it back
+            Restore
           </button>
         </Notice>
       )}
       {list.data && orders.length === 0 && (
         <Notice weight="note">
-          {search === "" ? "There is none yet. Begin one, and add graphics to it." : "None is called like this."}
+          {search === ""
+            ? "There are no running orders yet. Create one and add graphics to it."
+            : "No running order matches."}
         </Notice>
       )}
       {orders.length > 0 && (
@@ -120,7 +122,7 @@ function OrderRow({ order, onCopy, onAway }: { order: OrderCard; onCopy: () => v
           Copy
         </button>{" "}
         <button type="button" className="chip" onClick={onAway}>
-          Put away
+          Archive
         </button>
       </td>
     </tr>
@@ -148,7 +150,7 @@ function NameDialog({ of, onClose }: { of: OrderCard | undefined; onClose: () =>
         }}
       >
         <Modal.Body>
-          <Form.Label htmlFor="order-name">Its name</Form.Label>
+          <Form.Label htmlFor="order-name">Name</Form.Label>
           <Form.Control
             id="order-name"
             autoFocus
@@ -161,7 +163,7 @@ function NameDialog({ of, onClose }: { of: OrderCard | undefined; onClose: () =>
         </Modal.Body>
         <Modal.Footer>
           <Button type="submit" disabled={name.trim() === ""}>
-            {of ? "Copy it" : "Begin"}
+            {of ? "Copy" : "Create"}
           </Button>
         </Modal.Footer>
       </Form>

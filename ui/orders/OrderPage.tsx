@@ -1,12 +1,13 @@
 "use client";
 import Link from "next/link";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { frameToS } from "@/core/document/fps";
 import { orderLengthS } from "@/core/order/playable";
 import { Notice } from "@/ui/parts/Notice";
 import { useUndoKeys } from "@/ui/parts/use-undo-keys";
 import { Segments } from "@/ui/parts/Segments";
 import { StepsBack } from "@/ui/parts/StepsBack";
+import type { StagePlayer } from "@/ui/stage/player";
 import type { PlacedParts } from "@/ui/stage/protocol";
 import { useStagePlayer, usePlayerView } from "@/ui/stage/use-player";
 import { AddDialog } from "./AddDialog";
@@ -54,17 +55,20 @@ export function OrderPage() {
   const [side, setSide] = useState<Side>("entry");
   const [adding, setAdding] = useState(false);
   useOrderKeys();
+  useShowChosen(player, placed);
   return (
     <main className="order">
       <OrderHead placed={placed} />
       <div className="order__desk">
-        <OrderStage player={player} formats={formats} format={format} onFormat={setFormat} />
-        <section className="order__side" aria-label="Looked at">
-          <Segments label="What is looked at" value={side} options={sides} onChange={setSide} small />
+        <OrderStage player={player} placed={placed} formats={formats} format={format} onFormat={setFormat} />
+        <section className="order__side" aria-label="Details">
+          <Segments label="What is shown" value={side} options={sides} onChange={setSide} small />
           {side === "entry" && <EntryForm />}
           {side === "rules" && <OrderRules />}
-          {side === "out" && <OrderOut formats={formats} />}
-          {side === "air" && <OnAir formats={formats} />}
+          {side === "out" && <OrderOut formats={formats} placed={placed} />}
+          {side === "air" && (
+            <OnAir formats={formats} showingS={placed && frameToS(placed.showingFrames, placed.fps)} />
+          )}
         </section>
       </div>
       <OrderStrip player={player} placed={placed} />
@@ -114,7 +118,8 @@ function OrderHead({ placed }: { placed: PlacedParts | undefined }) {
         {placed && (
           <output className="figures order__total ms-auto">
             {placed.parts.length} on, {clock(frameToS(placed.showingFrames, placed.fps))}
-            {repeat.times > 1 && ` · ${repeat.times} times, ${clock(orderLengthS(orderOf(placed)))} in all`}
+            {(repeat.times > 1 || repeat.beforeS + repeat.afterS > 0) &&
+              ` · ${repeat.times > 1 ? `${repeat.times} times, ` : ""}${clock(orderLengthS(orderOf(placed)))} in all`}
           </output>
         )}
       </div>
@@ -125,20 +130,39 @@ function OrderHead({ placed }: { placed: PlacedParts | undefined }) {
 
 const orderOf = (placed: PlacedParts) => ({ ...placed, parts: [], issues: [] });
 
-/** Whether all is saved; what somebody else has changed meanwhile is asked about. */
+/** A graphic that is chosen, or edited, is shown where it is there: in the middle of its time. */
+function useShowChosen(player: StagePlayer, placed: PlacedParts | undefined): void {
+  const chosen = useOrder((state) => state.chosen);
+  const entry = useOrder((state) => state.document.entries.find(({ id }) => id === state.chosen));
+  const latest = useRef(placed);
+  useEffect(() => {
+    latest.current = placed;
+  });
+  const part = placed?.parts.find(({ id }) => id === chosen);
+  const startS = part && placed ? frameToS(part.startFrame, placed.fps) : undefined;
+  useEffect(() => {
+    const own = latest.current?.parts.find(({ id }) => id === chosen);
+    const { playing, timeS } = player.snapshot();
+    if (!own || !latest.current || playing) return;
+    const [fromS, lengthS] = [frameToS(own.startFrame, latest.current.fps), frameToS(own.frames, latest.current.fps)];
+    if (timeS < fromS + lengthS * 0.2 || timeS > fromS + lengthS * 0.8) player.seek(fromS + lengthS / 2);
+  }, [player, chosen, entry, startS]);
+}
+
+/** Whether saved; what somebody else has changed meanwhile is asked about. */
 function OrderSaved() {
   const store = useOrderStore();
   const save = useOrder((state) => state.save);
-  const words = { saved: "all is saved", saving: "saving …", waiting: "not saved yet; trying again" } as const;
+  const words = { saved: "saved", saving: "saving …", waiting: "not saved yet; trying again" } as const;
   if (save.kind === "conflict") {
     return (
       <Notice weight="stop">
-        {save.theirs.by ?? "Somebody"} has changed this order in the meantime.{" "}
+        {save.theirs.by ?? "Somebody"} changed this order too.{" "}
         <button type="button" className="chip" onClick={() => store.getState().settle("theirs")}>
-          Take theirs
+          Use theirs
         </button>{" "}
         <button type="button" className="chip" onClick={() => store.getState().settle("mine")}>
-          Mine in place of theirs
+          Keep mine
         </button>
       </Notice>
     );

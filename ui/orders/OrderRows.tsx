@@ -21,15 +21,13 @@ export function OrderRows(props: { placed: PlacedParts | undefined; onAdd: () =>
   return (
     <section className="order-rows" aria-label="Graphics">
       <div className="align-items-center d-flex gap-12 mb-4">
-        <h2 className="rubric">Graphics, in their order</h2>
+        <h2 className="rubric">Graphics in order</h2>
         <Button size="sm" className="ms-auto" onClick={onAdd}>
           Add graphics
         </Button>
       </div>
       {entries.length === 0 ? (
-        <p className="quiet">
-          Nothing is in it yet. Add graphics: one, all accounts, rows of a sheet, or a file of times.
-        </p>
+        <p className="quiet">No graphics yet. Add one, all accounts, rows of a sheet, or a file of times.</p>
       ) : (
         <Table size="sm" className="order-rows__table">
           <thead>
@@ -94,10 +92,10 @@ const EntryRow = memo(function EntryRow(props: {
         <input
           type="checkbox"
           checked={entry.on}
-          aria-label={`${name} is on`}
+          aria-label={`Include ${name}`}
           onChange={(event) => {
             const on = event.target.checked;
-            store.getState().edit(on ? "Switch on" : "Switch off", (draft) => {
+            store.getState().edit(on ? "Include" : "Leave out", (draft) => {
               for (const one of draft.entries) if (one.id === entry.id) one.on = on;
             });
           }}
@@ -109,7 +107,7 @@ const EntryRow = memo(function EntryRow(props: {
           className="order-rows__name"
           aria-current={isChosen}
           onClick={open}
-          title="Open it (Alt ↑ and Alt ↓ move it)"
+          title="Open (Alt ↑ and Alt ↓ move it)"
           aria-keyshortcuts="Alt+ArrowUp Alt+ArrowDown"
           onKeyDown={(event) => {
             if (!event.altKey || !movable || (event.key !== "ArrowUp" && event.key !== "ArrowDown")) return;
@@ -123,7 +121,7 @@ const EntryRow = memo(function EntryRow(props: {
       <td className="quiet">
         {release?.document.name ?? "gone"}
         {release?.newer && " · a newer release is out"}
-        {release?.away && " · put away"}
+        {release?.away && " · archived"}
       </td>
       <td className="figures">{startS === undefined ? (entry.on ? "—" : "off") : clock(startS)}</td>
       <td className="figures">{lengthS === undefined ? "" : `${lengthS.toFixed(1)} s`}</td>
@@ -141,24 +139,24 @@ const EntryRow = memo(function EntryRow(props: {
         <button
           type="button"
           className="tool"
-          title="Once more behind it"
+          title="Duplicate"
           onClick={() =>
-            store.getState().edit("Once more", (draft) => addEntries(draft, [{ ...entry, id: newRowId() }], entry.id))
+            store.getState().edit("Duplicate", (draft) => addEntries(draft, [{ ...entry, id: newRowId() }], entry.id))
           }
         >
-          <Copy aria-hidden /> <span className="visually-hidden">Once more behind it</span>
+          <Copy aria-hidden /> <span className="visually-hidden">Duplicate</span>
         </button>
         <button
           type="button"
           className="tool"
-          title="Take it out"
+          title="Remove"
           onClick={() =>
-            store.getState().edit("Take out", (draft) => {
+            store.getState().edit("Remove", (draft) => {
               draft.entries = draft.entries.filter(({ id }) => id !== entry.id);
             })
           }
         >
-          <XLg aria-hidden /> <span className="visually-hidden">Take it out</span>
+          <XLg aria-hidden /> <span className="visually-hidden">Remove</span>
         </button>
       </td>
     </tr>

@@ -1,12 +1,20 @@
 "use client";
 import { Form } from "react-bootstrap";
+import { orderFacts } from "@/core/facts/order";
 import type { RunningOrder } from "@/core/document/order";
 import { Segments } from "@/ui/parts/Segments";
 import { Figure } from "./Figure";
 import { HandOverChoice } from "./HandOverChoice";
+import { PauseFigure } from "./PauseFigure";
 import { useOrder, useOrderStore } from "./store";
 
 type Lengths = RunningOrder["lengths"]["kind"];
+
+const pauses = [
+  { key: "beforeS", label: "Pause before the first showing", about: "Before the first" },
+  { key: "pauseS", label: "Pause between two showings", about: "Between showings" },
+  { key: "afterS", label: "Pause after the last showing", about: "After the last" },
+] as const;
 
 /** What holds for all graphics of the order: how they follow one another, how long they are, how often it is shown. */
 export function OrderRules() {
@@ -21,43 +29,45 @@ export function OrderRules() {
     });
   return (
     <div className="order-rules">
-      <h3 className="rubric mt-12">How they follow</h3>
+      <h3 className="rubric mt-12" data-help={orderFacts.by.help}>
+        {orderFacts.by.label}
+      </h3>
       <Segments
-        label="How they follow"
+        label={orderFacts.by.label}
         value={by}
         options={[
           { id: "sequence", label: "One after another" },
           { id: "times", label: "Each at its own time" },
         ]}
-        onChange={(kind) => edit("How they follow", (draft) => void (draft.by = kind))}
+        onChange={(kind) => edit("Timing", (draft) => void (draft.by = kind))}
       />
       <p className="quiet fs-13 mt-4 mb-0">
         {by === "sequence"
-          ? "Switch one off, and the rest close up."
-          : "Over a long programme: each comes at its second, whatever the others do."}
+          ? "Leave one out and the rest close up."
+          : "For a long programme: each graphic starts at its own time."}
       </p>
       {by === "sequence" && (
         <>
-          <h3 className="rubric mt-16">The next comes</h3>
+          <h3 className="rubric mt-16">{orderFacts.handOver.label}</h3>
           <HandOverChoice
-            label="How the next comes, in all of the order"
+            label="How the next graphic follows, in all of the order"
             value={handOver}
             onChange={(next) => next && edit("Hand-over", (draft) => void (draft.handOver = next))}
           />
         </>
       )}
-      <h3 className="rubric mt-16">How long each lasts</h3>
-      <div className="align-items-center d-flex flex-wrap gap-8">
+      <h3 className="rubric mt-16">{orderFacts.lengths.label}</h3>
+      <div data-help={orderFacts.lengths.help} className="align-items-center d-flex flex-wrap gap-8">
         <Form.Select
           size="sm"
           className="w-auto"
-          aria-label="How long each lasts"
+          aria-label={orderFacts.lengths.label}
           value={lengths.kind}
           onChange={(event) => setLengths(event.target.value)}
         >
           <option value="own">as it is filled in</option>
-          <option value="equal">all alike, each</option>
-          <option value="shared">all alike, together</option>
+          <option value="equal">the same for all, each</option>
+          <option value="shared">the same for all, together</option>
         </Form.Select>
         {lengths.kind !== "own" && (
           <Figure
@@ -73,10 +83,10 @@ export function OrderRules() {
           />
         )}
       </div>
-      <h3 className="rubric mt-16">How often</h3>
-      <div className="align-items-center d-flex flex-wrap gap-8">
+      <h3 className="rubric mt-16">{orderFacts.times.label}</h3>
+      <div data-help={orderFacts.times.help} className="align-items-center d-flex flex-wrap gap-8">
         <Figure
-          label="How often it is shown"
+          label="Number of showings"
           value={repeat.times}
           min={1}
           max={10000}
@@ -84,23 +94,24 @@ export function OrderRules() {
           unit={repeat.times === 1 ? "time" : "times"}
           onChange={(times) => edit("How often", (draft) => void (draft.repeat.times = Math.round(times)))}
         />
-        {repeat.times > 1 && (
-          <>
-            with a pause of
-            <Figure
-              label="Pause between two showings"
-              value={repeat.pauseS}
-              min={0}
-              max={3600}
-              step={1}
-              unit="s"
-              onChange={(pauseS) => edit("Pause", (draft) => void (draft.repeat.pauseS = pauseS))}
-            />
-          </>
-        )}
+      </div>
+      <h3 className="rubric mt-16">{orderFacts.pauses.label}</h3>
+      <div className="d-grid gap-6" data-help={orderFacts.pauses.help}>
+        {pauses
+          .filter(({ key }) => key !== "pauseS" || repeat.times > 1)
+          .map(({ key, label, about }) => (
+            <span key={key} className="align-items-center d-flex flex-wrap gap-8">
+              {about}
+              <PauseFigure
+                label={label}
+                valueS={repeat[key]}
+                onChange={(valueS) => edit(label, (draft) => void (draft.repeat[key] = valueS))}
+              />
+            </span>
+          ))}
       </div>
       <p className="quiet fs-13 mt-4 mb-0">
-        A file of many showings takes the painting of one. Without end, on a schedule, it runs on the air.
+        Repeats cost hardly any render time. For endless repeats use a live page with a schedule.
       </p>
     </div>
   );

@@ -62,7 +62,7 @@ export function OrderStrip({ player, placed }: { player: StagePlayer; placed: Pl
           >
             <Folds strip={strip} />
             <Papers papers={papers} strip={strip} player={player} />
-            <Needle player={player} strip={strip} periodS={placed ? frameToS(placed.periodFrames, placed.fps) : 0} />
+            <Needle player={player} strip={strip} placed={placed} />
           </div>
         )}
       </div>
@@ -97,6 +97,8 @@ interface Pull {
 function Papers({ papers, strip, player }: { papers: readonly Paper[]; strip: FoldedStrip; player: StagePlayer }) {
   const store = useOrderStore();
   const { entries, by } = useOrder((state) => state.document);
+  // Times of graphics count from the first showing, after the pause before it.
+  const beforeS = useOrder((state) => state.document.repeat.beforeS);
   const releases = useOrder((state) => state.releases);
   const chosen = useOrder((state) => state.chosen);
   const [pull, setPull] = useState<Pull>();
@@ -106,13 +108,13 @@ function Papers({ papers, strip, player }: { papers: readonly Paper[]; strip: Fo
     if (!pull?.going || mark === undefined) return;
     if (by === "times") {
       const shiftedS = strip.timeOf(strip.xOf(papers.find(({ id }) => id === pull.id)!.startS) + pull.x - pull.startX);
-      const at = Math.max(0, Math.round(shiftedS * 10) / 10);
-      store.getState().edit("Put at another time", (draft) => {
+      const at = Math.max(0, Math.round((shiftedS - beforeS) * 10) / 10);
+      store.getState().edit("Change the time", (draft) => {
         for (const entry of draft.entries) if (entry.id === pull.id) entry.at = at;
       });
       return;
     }
-    store.getState().edit("Pull to another place", (draft) => {
+    store.getState().edit("Drag to another place", (draft) => {
       // Those that are off keep their places between the others.
       const before = papers[mark]?.id;
       const from = draft.entries.findIndex(({ id }) => id === pull.id);
@@ -185,9 +187,20 @@ function placeAt(papers: readonly Paper[], strip: FoldedStrip, { id, x, startX }
 }
 
 /** Every showing runs over the same strip. */
-function Needle({ player, strip, periodS }: { player: StagePlayer; strip: FoldedStrip; periodS: number }) {
+function Needle({
+  player,
+  strip,
+  placed,
+}: {
+  player: StagePlayer;
+  strip: FoldedStrip;
+  placed: PlacedParts | undefined;
+}) {
+  const [leadS, periodS] = placed
+    ? [frameToS(placed.leadFrames, placed.fps), frameToS(placed.periodFrames, placed.fps)]
+    : [0, 0];
   const x = usePlayerView(player, ({ timeS }) => {
-    const withinS = periodS > 0 ? timeS % periodS : timeS;
+    const withinS = periodS > 0 && timeS > leadS ? leadS + ((timeS - leadS) % periodS) : timeS;
     return Math.round(strip.xOf(withinS) * 2) / 2;
   });
   return <i className="order-strip__needle" style={{ left: x }} aria-hidden />;

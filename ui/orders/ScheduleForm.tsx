@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
+import { orderFacts } from "@/core/facts/order";
 import type { LiveSchedule } from "@/core/document/live";
 import { Notice } from "@/ui/parts/Notice";
 import { Figure } from "./Figure";
@@ -16,12 +17,41 @@ const timeOf = (minute: number): string => `${Math.floor(minute / 60)}:${String(
 
 const hourMs = 3_600_000;
 
+/** Says where a showing is still on when the next one would start: that one is left out. */
+function Unfit(props: {
+  schedule: LiveSchedule;
+  showingS: number | undefined;
+  onChange: (schedule: LiveSchedule) => void;
+}) {
+  const { schedule, showingS, onChange } = props;
+  if (schedule.kind === "demand" || showingS === undefined) return null;
+  const sorted = schedule.kind === "clock" ? [...schedule.minutes].sort((a, b) => a - b) : [];
+  const gaps = sorted.map((minute, i) => (sorted[i + 1] ?? sorted[0]! + 1440) - minute);
+  const leastS = 60 * (schedule.kind === "every" ? schedule.minutes : Math.min(...gaps));
+  if (leastS >= showingS) return null;
+  const fitting = Math.ceil(showingS / 6) / 10;
+  return (
+    <Notice weight="warn">
+      The order lasts {Math.round(showingS)} s, and the next start comes after {Math.round(leastS)} s. Starts that come
+      while it is still on are skipped.{" "}
+      {schedule.kind === "every" && (
+        <button type="button" className="chip" onClick={() => onChange({ ...schedule, minutes: fitting })}>
+          Every {fitting} minutes
+        </button>
+      )}
+    </Notice>
+  );
+}
+
 /** When a live page shows its order by itself. */
 export function ScheduleForm({
   schedule,
+  showingS,
   onChange,
 }: {
   schedule: LiveSchedule;
+  /** How long one showing of the order is; undefined while that is not known. */
+  showingS: number | undefined;
   onChange: (schedule: LiveSchedule) => void;
 }) {
   const [typed, setTyped] = useState(schedule.kind === "clock" ? schedule.minutes.map(timeOf).join(", ") : "");
@@ -37,7 +67,11 @@ export function ScheduleForm({
     const minutes = words.map(minuteOf);
     const wrong = words[minutes.indexOf(undefined)];
     if (words.length === 0 || wrong !== undefined) {
-      setFault(wrong === undefined ? "Say at least one time, as 20:15." : `“${wrong}” is no time of day, as 20:15 is.`);
+      setFault(
+        wrong === undefined
+          ? "Enter at least one time, such as 20:15."
+          : `“${wrong}” is not a time of day such as 20:15.`,
+      );
       return;
     }
     setFault(undefined);
@@ -45,11 +79,11 @@ export function ScheduleForm({
     onChange({ kind: "clock", minutes: sorted, offsetMinutes: -new Date().getTimezoneOffset() });
   };
   return (
-    <div className="align-items-center d-flex flex-wrap gap-8">
+    <div className="align-items-center d-flex flex-wrap gap-8" data-help={orderFacts.schedule.help}>
       <Form.Select
         size="sm"
         className="w-auto"
-        aria-label="When it is shown"
+        aria-label={orderFacts.schedule.label}
         value={schedule.kind}
         onChange={(event) => choose(event.target.value)}
       >
@@ -81,6 +115,7 @@ export function ScheduleForm({
         />
       )}
       {fault && <Notice weight="stop">{fault}</Notice>}
+      <Unfit schedule={schedule} showingS={showingS} onChange={onChange} />
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { faultSentence } from "@/core/document/fault-words";
 import { freeze } from "immer";
 import { createContext, useContext } from "react";
 import { createStore, useStore } from "zustand";
@@ -60,7 +61,7 @@ export function createOrder({ id, revision, document, releases, outputs }: Order
     const take = (change: Change<RunningOrder> | undefined) => {
       if (!change) return;
       const parsed = RunningOrder.safeParse(change.document);
-      if (!parsed.success) return set({ refused: parsed.error.issues[0]?.message ?? "This does not fit." });
+      if (!parsed.success) return set({ refused: faultSentence(parsed.error.issues[0]) });
       const { chosen } = get();
       const there = change.document.entries.some((entry) => entry.id === chosen);
       set({ ...change, refused: undefined, chosen: there ? chosen : undefined });
@@ -96,7 +97,7 @@ export function createOrder({ id, revision, document, releases, outputs }: Order
         set({ document: freeze(theirs.document, true), history: noHistory });
         if (keep === "theirs") return;
         // As one change on top of theirs, which can be taken back.
-        get().edit("Mine in place of theirs", (draft) => void Object.assign(draft, structuredClone(mine)));
+        get().edit("Keep mine", (draft) => void Object.assign(draft, structuredClone(mine)));
       },
       flush: () => saver.flush(),
       leave: () => saver.dispose(),

@@ -1,10 +1,11 @@
 "use client";
-import { writeDate } from "@/ui/parts/dates";
 import { useState } from "react";
-import { Button, ProgressBar } from "react-bootstrap";
+import { Button } from "react-bootstrap";
 import type { ExportView } from "@/contract/exports";
 import { receiverOf } from "@/core/outputs/receivers";
 import { ShareDialog } from "@/ui/links/ShareDialog";
+import { Bar } from "@/ui/parts/Bar";
+import { writeDate } from "@/ui/parts/dates";
 import { bytes } from "@/ui/parts/amounts";
 import { fileUrl } from "./FileView";
 import { ProofSheet } from "./ProofSheet";
@@ -29,9 +30,11 @@ export function ExportRow(props: {
   job: ExportView;
   /** Nothing above it says by whom it was asked for, and when. */
   alone?: boolean;
+  /** Somebody who watched it by link has asked for a change, and nobody has approved it since. */
+  wantsChange?: boolean;
   onAct: (deed: "cancel" | "retry") => void;
 }) {
-  const { job, alone = false, onAct } = props;
+  const { job, alone = false, wantsChange = false, onAct } = props;
   const [open, setOpen] = useState(false);
   const running = job.state === "waiting" || job.state === "leased";
   return (
@@ -42,12 +45,15 @@ export function ExportRow(props: {
           <small>
             {job.design}, release {job.release} · {job.format}
             {alone && ` · ${job.by} · ${writeDate(job.createdAt)}`}
-            {job.goesAt !== null && ` · kept until ${writeDate(job.goesAt)}`}
+            {job.goesAt !== null && ` · expires ${writeDate(job.goesAt)}`}
           </small>
         </td>
         <td>{job.output.name}</td>
         <td className="outbox__state">
           <State job={job} />
+          {wantsChange && (
+            <span className="stamp font-serif fs-15 fw-semibold lh-1 ms-4 text-primary">Change requested</span>
+          )}
         </td>
         <td className="text-end text-nowrap figures">{job.bytes !== null && bytes(job.bytes)}</td>
         <td className="text-end text-nowrap">
@@ -67,7 +73,7 @@ export function ExportRow(props: {
               ) : (
                 job.mine && (
                   <Button variant="link" size="sm" onClick={() => onAct("retry")}>
-                    Make again
+                    Export again
                   </Button>
                 )
               )}
@@ -136,7 +142,7 @@ function State({ job }: { job: ExportView }) {
     return (
       <>
         <span>{label}</span>
-        <ProgressBar now={job.framesDone} max={Math.max(1, job.framesTotal)} aria-label={label} className="my-4" />
+        <Bar now={job.framesDone} of={Math.max(1, job.framesTotal)} label={label} />
         <small className="figures">
           {job.framesDone} of {job.framesTotal} frames{job.worker !== null && ` · ${job.worker}`}
         </small>
@@ -147,7 +153,7 @@ function State({ job }: { job: ExportView }) {
     return (
       <>
         <span>Waiting</span>
-        {job.error && <small>{job.error} It is tried again by itself.</small>}
+        {job.error && <small>{job.error} It will be tried again automatically.</small>}
         {job.ahead !== null && job.aboutS !== null && (
           <small>
             {job.ahead === 0 ? "next" : `after ${job.ahead} ${job.ahead === 1 ? "other" : "others"}`},{" "}
@@ -170,8 +176,8 @@ function State({ job }: { job: ExportView }) {
   if (job.goneAt !== null) {
     return (
       <>
-        <span className="stamp text-secondary font-serif fs-15 fw-semibold lh-1">Gone</span>
-        <small>kept for its time, until {writeDate(job.goneAt)}</small>
+        <span className="stamp text-secondary font-serif fs-15 fw-semibold lh-1">Expired</span>
+        <small>expired on {writeDate(job.goneAt)}</small>
       </>
     );
   }

@@ -1,13 +1,13 @@
 "use client";
 import { useStill } from "@/ui/parts/still";
 import { useQuery } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Button } from "react-bootstrap";
-import { PauseFill, PlayFill } from "react-bootstrap-icons";
 import type { ExportView } from "@/contract/exports";
 import { Outputs } from "@/contract/outputs";
+import { secondsPerFrame } from "@/core/document/fps";
 import { factsOf } from "@/core/outputs/output";
-import { copiedS } from "@/core/outputs/receivers";
+import { FilmPlayer, type Film } from "@/ui/stage/FilmPlayer";
 import type { Plate } from "@/ui/stage/FormatStage";
 import { PlateChoice } from "@/ui/stage/PlateChoice";
 import { call } from "@/ui/parts/api";
@@ -39,15 +39,15 @@ function Copy({ job }: { job: ExportView }) {
     return (
       <>
         <OverGrounds job={job} copy={copy.data} />
-        <p className="quiet">A copy, read from the file: browsers can’t show this kind itself.</p>
+        <p className="quiet">A copy read from the file, because browsers can’t play this kind.</p>
       </>
     );
   }
   return (
     <div className="proof__none">
-      <p className="quiet">Browsers can’t show this kind. In an editing program it needs no setting for alpha.</p>
+      <p className="quiet">Browsers can’t play this kind. Editing programs read its alpha as straight.</p>
       <Button variant="outline-secondary" size="sm" disabled={copy.isFetching} onClick={() => setWanted(true)}>
-        {copy.isFetching ? "Reading the file …" : "Show a copy of it"}
+        {copy.isFetching ? "Reading the file …" : "Show a copy"}
       </Button>
       {copy.error && <Notice weight="stop">{copy.error.message}</Notice>}
     </div>
@@ -56,94 +56,57 @@ function Copy({ job }: { job: ExportView }) {
 
 /** What is see-through, over dark, light, checker and the house's footage. */
 function OverGrounds({ job, copy }: { job: ExportView; copy?: string }) {
-  const still = useStill();
   const [plate, setPlate] = useState<Plate>("dark");
   const outputs = useQuery({ queryKey: ["outputs"], queryFn: () => call("/api/outputs", Outputs) });
   const footage = outputs.data?.footage[0]?.hash;
   return (
     <div className="proof__view d-grid gap-8">
-      <div className={`proof__ground position-relative plate-${plate}`}>
-        {plate === "footage" && footage !== undefined && (
-          <video
-            className="proof__under"
-            src={`/api/media/${footage}`}
-            autoPlay={!still}
-            loop
-            muted
-            playsInline
-            aria-hidden
-          />
-        )}
-        {copy === undefined ? <Seen job={job} /> : <Film url={copy} lengthS={shownS(job)} />}
-      </div>
+      <Seen job={job} copy={copy} plate={`plate-${plate}`} under={plate === "footage" && <Footage hash={footage} />} />
       <PlateChoice plate={plate} footage={footage !== undefined} onChange={setPlate} />
     </div>
   );
 }
 
-const shownS = ({ proof }: ExportView): number => Math.min(copiedS, proof?.durationS ?? 0);
-
-function Seen({ job }: { job: ExportView }) {
-  const { seen } = factsOf(job.output);
-  const { width = 16, height = 9 } = job.proof ?? {};
-  const url = fileUrl(job);
-  if (seen === "page") {
-    return (
-      <iframe
-        className="proof__page"
-        style={{ aspectRatio: width / height }}
-        sandbox="allow-scripts"
-        src={`/api/exports/${job.id}/page`}
-        title={job.fileName}
-      />
-    );
-  }
-  // The file itself: nothing may be made of it on the way.
-  // eslint-disable-next-line @next/next/no-img-element
-  if (seen === "picture") return <img src={url} alt={job.fileName} />;
-  return <Film url={url} lengthS={job.proof?.durationS ?? 0} />;
-}
-
-/** A film with its buttons below it, never over the graphic. */
-function Film({ url, lengthS }: { url: string; lengthS: number }) {
-  const film = useRef<HTMLVideoElement>(null);
-  const [playing, setPlaying] = useState(false);
-  const [atS, setAt] = useState(lengthS / 2);
-  const toggle = () => void (film.current?.paused ? film.current.play() : film.current?.pause());
+/** The house’s footage, running under what is judged. */
+function Footage({ hash }: { hash: string | undefined }) {
+  const still = useStill();
+  if (hash === undefined) return null;
   return (
-    <>
-      <video
-        ref={film}
-        src={`${url}#t=${(lengthS / 2).toFixed(2)}`}
-        loop
-        muted
-        playsInline
-        preload="metadata"
-        onPlay={() => setPlaying(true)}
-        onPause={() => setPlaying(false)}
-        onTimeUpdate={(event) => setAt(event.currentTarget.currentTime)}
-      />
-      <div className="proof__transport d-flex align-items-center gap-8">
-        <button type="button" className="tool" aria-label={playing ? "Pause" : "Play"} onClick={toggle}>
-          {playing ? <PauseFill /> : <PlayFill />}
-        </button>
-        <input
-          type="range"
-          className="flex-1"
-          aria-label="Instant"
-          min={0}
-          max={lengthS}
-          step={0.01}
-          value={Math.min(lengthS, atS)}
-          onChange={(event) => {
-            if (film.current) film.current.currentTime = Number(event.target.value);
-          }}
-        />
-        <span className="figures">{atS.toFixed(2)} s</span>
-      </div>
-    </>
+    <video className="proof__under" src={`/api/media/${hash}`} autoPlay={!still} loop muted playsInline aria-hidden />
   );
 }
+
+/** The file, or a copy of it as a film. */
+function Seen(props: { job: ExportView; copy?: string | undefined; plate?: string; under?: ReactNode }) {
+  const { job, copy, plate = "", under } = props;
+  const { seen } = factsOf(job.output);
+  const { width = 16, height = 9 } = job.proof ?? {};
+  const url = copy ?? fileUrl(job);
+  if (copy !== undefined || seen === "video") return <FilmPlayer film={filmOf(job, url)} plate={plate} under={under} />;
+  return (
+    <div className={`proof__ground position-relative ${plate}`}>
+      {under}
+      {seen === "page" ? (
+        <iframe
+          className="proof__page"
+          style={{ aspectRatio: width / height }}
+          sandbox="allow-scripts"
+          src={`/api/exports/${job.id}/page`}
+          title={job.fileName}
+        />
+      ) : (
+        // The file itself: nothing may be made of it on the way.
+        // eslint-disable-next-line @next/next/no-img-element
+        <img src={url} alt={job.fileName} />
+      )}
+    </div>
+  );
+}
+
+const filmOf = ({ proof, figures, fileName }: ExportView, url: string): Film => ({
+  ...{ url, label: fileName, size: proof ?? undefined, opening: figures?.opening },
+  ...{ frameS: proof ? secondsPerFrame(proof.rate) : 0.04, sound: proof?.sound ?? false },
+});
 
 function Words({ job }: { job: ExportView }) {
   const text = useQuery({
@@ -151,5 +114,5 @@ function Words({ job }: { job: ExportView }) {
     queryFn: async () => (await fetch(fileUrl(job))).text(),
     staleTime: Infinity,
   });
-  return <pre className="proof__words border p-12">{text.data ?? "Fetching the words …"}</pre>;
+  return <pre className="proof__words border p-12">{text.data ?? "Loading the captions …"}</pre>;
 }

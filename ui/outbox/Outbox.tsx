@@ -51,7 +51,7 @@ export function Outbox() {
         <h1>Outbox</h1>
         <p>
           Every file is decoded again after it is made and compared with what was painted: that is its proof. Everybody
-          in the house sees the clips here and may take them.
+          in the house can see and download them.
         </p>
       </div>
       <OutboxFilter
@@ -62,14 +62,14 @@ export function Outbox() {
         }}
       />
       {(error ?? outbox.error) && <Notice weight="stop">{error ?? outbox.error?.message}</Notice>}
-      {outbox.isPending && <p className="quiet">Fetching the outbox …</p>}
+      {outbox.isPending && <p className="quiet">Loading the outbox …</p>}
       {outbox.data && requests.length === 0 && (
         <Notice weight="note">
           {filtered ? (
-            "Nothing here is so. Look for something else."
+            "Nothing matches. Try other words or filters."
           ) : (
             <>
-              No clip has been made yet. Choose a design on the <Link href="/">shelf</Link>, fill it in and export it.
+              There are no clips yet. Choose a design on the <Link href="/">shelf</Link>, fill it in and export it.
             </>
           )}
         </Notice>

@@ -22,9 +22,9 @@ export const queryOf = (looked: Looked): string =>
 
 const states = [
   { id: "all", label: "All" },
-  { id: "underway", label: "Underway" },
-  { id: "done", label: "Made" },
-  { id: "failed", label: "Not made" },
+  { id: "underway", label: "In progress" },
+  { id: "done", label: "Done" },
+  { id: "failed", label: "Failed or cancelled" },
 ] as const;
 
 /** What is looked for in the outbox. */

@@ -15,7 +15,7 @@ export function ProofSheet({ job, proof }: { job: ExportView; proof: Proof }) {
       <div className="proof__facts">
         {proof.faults.map((fault) => (
           <Notice key={fault} weight="stop">
-            Not as asked: {fault}.
+            Differs from the request: {fault}.
           </Notice>
         ))}
         {proof.notes.map((note) => (
@@ -46,20 +46,20 @@ function factsFor(job: ExportView, proof: Proof): (readonly [string, string])[] 
     pictures && ["Size", `${proof.width} × ${proof.height}`],
     choices.rate && ["Rate", `${rateName(proof.rate)} a second`],
     proof.durationS > 0 && ["Duration", `${proof.durationS.toFixed(2)} s`],
-    alpha && proof.alpha !== null && ["See-through range", `${proof.alpha.min} to ${proof.alpha.max} of 255`],
-    factsOf(job.output).sound && ["Sound", proof.sound ? "yes, at its level and in its place" : "none"],
+    alpha && proof.alpha !== null && ["Alpha range", `${proof.alpha.min} to ${proof.alpha.max} of 255`],
+    factsOf(job.output).sound && ["Sound", proof.sound ? "yes, level and timing correct" : "none"],
     job.figures !== null &&
       choices.rate && ["Frames painted", `${job.figures.painted} of ${proof.frames}, the rest held`],
-    job.bytes !== null && ["Weighs", weighed(job.bytes, job.expected?.bytes)],
-    job.figures !== null && ["Took", tookWords(job.figures.wallS, job.expected?.seconds)],
+    job.bytes !== null && ["File size", weighed(job.bytes, job.expected?.bytes)],
+    job.figures !== null && ["Render time", tookWords(job.figures.wallS, job.expected?.seconds)],
   ];
   return facts.filter((fact) => fact !== false);
 }
 
 const weighed = (found: number, expected: number | undefined): string =>
-  expected === undefined ? bytes(found) : `${bytes(found)}; ${bytes(expected)} were expected`;
+  expected === undefined ? bytes(found) : `${bytes(found)} (estimated ${bytes(expected)})`;
 const tookWords = (found: number, expected: number | undefined): string =>
-  expected === undefined ? `${found.toFixed(1)} s` : `${found.toFixed(1)} s; ${about(expected)} expected`;
+  expected === undefined ? `${found.toFixed(1)} s` : `${found.toFixed(1)} s (estimated ${about(expected)})`;
 
 function Instants({ proof }: { proof: Proof }) {
   return (

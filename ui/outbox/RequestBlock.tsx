@@ -1,17 +1,19 @@
 "use client";
-import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { Button, ProgressBar } from "react-bootstrap";
+import { Button } from "react-bootstrap";
 import { z } from "zod";
-import { WordList } from "@/contract/links";
-import { RequestFiles, JobAnswer, type ExportView, type RequestView } from "@/contract/exports";
+import { RequestFiles, type ExportView, type RequestView } from "@/contract/exports";
 import { ShareDialog } from "@/ui/links/ShareDialog";
-import { ApiError, call } from "@/ui/parts/api";
+import { AskFirst } from "@/ui/parts/AskFirst";
+import { Bar } from "@/ui/parts/Bar";
+import { call } from "@/ui/parts/api";
 import { bytes } from "@/ui/parts/amounts";
 import { writeDate } from "@/ui/parts/dates";
-import { jobEnded } from "@/ui/parts/jobs";
 import { Notice } from "@/ui/parts/Notice";
+import { Comments, useComments } from "./Comments";
 import { ExportRow } from "./ExportRow";
+import { ZipButton } from "./ZipButton";
 
 export interface Deeds {
   readonly onFile: (job: ExportView, deed: "cancel" | "retry") => void;
@@ -23,13 +25,14 @@ export interface Deeds {
 export function RequestBlock({ request, deeds }: { request: RequestView; deeds: Deeds }) {
   const { counts, files, exports } = request;
   const { more, showAll, fault } = useAll(request);
+  const { comments, wantsChange } = useComments(request);
   const shown = more ?? exports;
   const only = files === 1 ? exports[0] : undefined;
   if (only) {
     return (
       <tbody className="outbox__request" data-request={request.id}>
-        <ExportRow job={only} alone onAct={(deed) => deeds.onFile(only, deed)} />
-        {request.words > 0 && <Words request={request} />}
+        <ExportRow job={only} alone wantsChange={wantsChange(only.id)} onAct={(deed) => deeds.onFile(only, deed)} />
+        {request.comments > 0 && <Comments request={request} comments={comments} />}
       </tbody>
     );
   }
@@ -51,9 +54,9 @@ export function RequestBlock({ request, deeds }: { request: RequestView; deeds: 
         </td>
       </tr>
       {shown.map((job) => (
-        <ExportRow key={job.id} job={job} onAct={(deed) => deeds.onFile(job, deed)} />
+        <ExportRow key={job.id} job={job} wantsChange={wantsChange(job.id)} onAct={(deed) => deeds.onFile(job, deed)} />
       ))}
-      {request.words > 0 && <Words request={request} />}
+      {request.comments > 0 && <Comments request={request} comments={comments} />}
       {fault && (
         <tr>
           <td colSpan={5}>
@@ -93,53 +96,29 @@ function useAll({ id }: RequestView) {
   return { more, showAll, fault: files.error };
 }
 
-/** What people without an account have said of the files, by link. */
-function Words({ request: { id, words: count, exports } }: { request: RequestView }) {
-  const said = useQuery({ queryKey: ["words", id, count], queryFn: () => call(`/api/requests/${id}/words`, WordList) });
-  const nameOf = (file: string) => exports.find((one) => one.id === file)?.fileName ?? "another file";
-  return (
-    <tr>
-      <td colSpan={5}>
-        <details className="fs-13">
-          <summary>
-            {count} {count === 1 ? "word was" : "words were"} said by link
-          </summary>
-          <ul>
-            {said.data?.words.map((word) => (
-              <li key={word.id}>
-                <b>{word.who}</b> on {nameOf(word.export)}
-                {word.atS !== null && <span className="figures"> at {word.atS.toFixed(1)} s</span>}:{" "}
-                {word.verdict === "approve" && <i>approves it. </i>}
-                {word.words}
-              </li>
-            ))}
-          </ul>
-        </details>
-      </td>
-    </tr>
-  );
-}
-
 function Standing({ request: { counts, files, progress } }: { request: RequestView }) {
   const done = counts.done ?? 0;
   const open = (counts.waiting ?? 0) + (counts.leased ?? 0);
   if (open > 0) {
-    const label = `${done} of ${files} made`;
+    const label = `${done} of ${files} done`;
     return (
       <>
         <span className="figures">{label}</span>
-        <ProgressBar now={progress * 100} aria-label={label} className="my-4" />
+        <Bar now={Math.round(progress * 100)} of={100} label={label} />
       </>
     );
   }
   const bad = (counts.failed ?? 0) + (counts.cancelled ?? 0);
-  return <span className="figures">{bad === 0 ? `all ${files} made` : `${done} of ${files} made, ${bad} not`}</span>;
+  return (
+    <span className="figures">
+      {bad === 0 ? `all ${files} done` : `${done} of ${files} done, ${bad} failed or cancelled`}
+    </span>
+  );
 }
 
 /** What one press does with all files. */
 function All({ request, deeds }: { request: RequestView; deeds: Deeds }) {
   const { id, counts, mine, files } = request;
-  const [packing, setPacking] = useState<string>();
   const [sharing, setSharing] = useState(false);
   const open = (counts.waiting ?? 0) + (counts.leased ?? 0);
   const bad = (counts.failed ?? 0) + (counts.cancelled ?? 0);
@@ -147,19 +126,6 @@ function All({ request, deeds }: { request: RequestView; deeds: Deeds }) {
     deeds.onFault(undefined);
     await call(`/api/requests/${id}/${deed}`, z.null(), {}).catch((error: Error) => deeds.onFault(error.message));
     deeds.onChanged();
-  };
-  const pack = async () => {
-    deeds.onFault(undefined);
-    setPacking("Packing …");
-    try {
-      const { job } = await call(`/api/requests/${id}/zip`, JobAnswer, { folders: "{format}" });
-      const ended = await jobEnded(job, ({ done, total }) => total > 0 && setPacking(`Packing ${done} of ${total} …`));
-      if (ended.state !== "done") throw new ApiError(422, "zip", ended.error ?? "The files could not be packed.");
-      location.assign(`/api/jobs/${job}/file`);
-    } catch (error) {
-      deeds.onFault((error as Error).message);
-    }
-    setPacking(undefined);
   };
   const finished = counts.done ?? 0;
   return (
@@ -179,20 +145,20 @@ function All({ request, deeds }: { request: RequestView; deeds: Deeds }) {
       {files > 1 && (
         <>
           {mine && open > 0 && (
-            <Button variant="link" size="sm" onClick={() => void act("cancel")}>
-              Cancel all
-            </Button>
+            <AskFirst
+              words="Cancel all"
+              question={`Cancel ${open === 1 ? "the file that is" : `${open} files that are`} not done?`}
+              no="Keep"
+              yes={`Cancel ${open === 1 ? "it" : "them"}`}
+              onYes={() => void act("cancel")}
+            />
           )}
           {mine && bad > 0 && (
             <Button variant="link" size="sm" onClick={() => void act("retry")}>
-              Try all again
+              Retry failed
             </Button>
           )}
-          {(counts.done ?? 0) > 0 && (
-            <Button variant="outline-secondary" size="sm" disabled={packing !== undefined} onClick={() => void pack()}>
-              {packing ?? `Download ${counts.done} as a zip`}
-            </Button>
-          )}
+          {finished > 0 && <ZipButton of={`requests/${id}`} count={finished} onFault={deeds.onFault} />}
         </>
       )}
     </>

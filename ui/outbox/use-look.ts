@@ -10,7 +10,7 @@ export function useLook({ id }: Pick<ExportView, "id">, wanted: boolean) {
     queryFn: async () => {
       const { job } = await call(`/api/exports/${id}/look`, JobAnswer, {});
       const ended = await jobEnded(job);
-      if (ended.state !== "done") throw new ApiError(422, "look", ended.error ?? "No copy could be made.");
+      if (ended.state !== "done") throw new ApiError(422, "look", ended.error ?? "The copy failed. Try again.");
       return `/api/jobs/${job}/file`;
     },
     enabled: wanted,

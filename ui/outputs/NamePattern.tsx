@@ -1,6 +1,7 @@
 "use client";
 import { useRef } from "react";
 import { Button, Form } from "react-bootstrap";
+import { outputFacts } from "@/core/facts/output";
 import { fileName } from "@/core/naming/file-name";
 import { patternFaults, patternWords, plainPattern, type NameFacts } from "@/core/naming/pattern";
 import type { Recipe } from "./options";
@@ -30,8 +31,8 @@ export function NamePattern(props: { recipe: Recipe; example: Example; put: (par
   };
   const shown = { kind: recipe.kind, name: String(recipe.name ?? ""), pattern: pattern === "" ? undefined : pattern };
   return (
-    <Form.Group className="mb-12" controlId="output-pattern">
-      <Form.Label>Files are called</Form.Label>
+    <Form.Group className="mb-12" controlId="output-pattern" data-help={outputFacts.pattern.help}>
+      <Form.Label>{outputFacts.pattern.label}</Form.Label>
       <Form.Control
         ref={box}
         maxLength={200}
@@ -44,7 +45,7 @@ export function NamePattern(props: { recipe: Recipe; example: Example; put: (par
       <div id="output-pattern-example" className="form-text text-break" role="status">
         {faults[0] ?? exampleName(example, shown)}
       </div>
-      <div className="d-flex flex-wrap gap-4 mt-4" role="group" aria-label="Put in">
+      <div className="d-flex flex-wrap gap-4 mt-4" role="group" aria-label="Insert">
         {Object.entries(patternWords).map(([word, meaning]) => (
           <Button key={word} size="sm" variant="outline-secondary" title={meaning} onClick={() => insert(word)}>
             {word}
@@ -53,13 +54,14 @@ export function NamePattern(props: { recipe: Recipe; example: Example; put: (par
       </div>
       <Form.Select
         className="mt-8"
-        aria-label="When a file of that name is there"
+        data-help={outputFacts.taken.help}
+        aria-label={outputFacts.taken.label}
         value={String(recipe.taken ?? "number")}
         onChange={(event) => put({ taken: event.target.value === "number" ? undefined : event.target.value })}
       >
-        <option value="number">If there is one of that name, the new one gets a number</option>
-        <option value="skip">If there is one of that name, it stays and no new one is made</option>
-        <option value="replace">If there is one of that name, the new one takes its place</option>
+        <option value="number">If a file of that name exists, add a number</option>
+        <option value="skip">If a file of that name exists, keep it and skip the export</option>
+        <option value="replace">If a file of that name exists, replace it</option>
       </Form.Select>
     </Form.Group>
   );

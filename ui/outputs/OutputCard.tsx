@@ -2,7 +2,9 @@ import { Fragment } from "react";
 import { Button } from "react-bootstrap";
 import type { OutputView } from "@/contract/outputs";
 import { rateName } from "@/core/document/fps";
+import { outputDeeds } from "@/core/facts/output";
 import { factsOf, type Output } from "@/core/outputs/output";
+import { AskFirst } from "@/ui/parts/AskFirst";
 import { exampleName, plainExample } from "./NamePattern";
 import type { Footage } from "./options";
 
@@ -33,23 +35,32 @@ export function OutputCard(props: {
       </dl>
       <p className="figures quiet mb-0">{usedWords(files, sheets)}</p>
       {mayChange && (
-        <div className="d-flex gap-8 mt-12">
-          <Button variant="outline-secondary" size="sm" onClick={onChange}>
-            Change …
+        <div className="d-flex flex-wrap align-items-baseline gap-8 mt-12">
+          <Button variant="outline-secondary" size="sm" data-help={outputDeeds.change.help} onClick={onChange}>
+            {outputDeeds.change.label}
           </Button>
-          <Button variant="link" size="sm" onClick={onRemove}>
-            Take away
-          </Button>
+          <AskFirst
+            words={outputDeeds.remove.label}
+            question={`Remove “${output.name}”? ${lostWords(sheets)}`}
+            no="Keep"
+            yes="Remove it"
+            help={outputDeeds.remove.help}
+            onYes={onRemove}
+          />
         </div>
       )}
     </li>
   );
 }
 
+/** What goes with an output, besides itself. */
+const lostWords = (sheets: number): string =>
+  `${sheets === 0 ? "" : sheets === 1 ? "One sheet uses it and will no longer export it. " : `${sheets} sheets use it and will no longer export it. `}Files made with it stay.`;
+
 function usedWords(files: number, sheets: number): string {
   if (files === 0 && sheets === 0) return "No sheet uses it yet.";
   const made = files === 0 ? "No file" : files === 1 ? "One file" : `${files} files`;
-  return `${made} of sheets made as it; ${sheets === 1 ? "one sheet is" : `${sheets} sheets are`} set to it.`;
+  return `${made} of sheets; ${sheets === 1 ? "one sheet uses" : `${sheets} sheets use`} it.`;
 }
 
 /** What is said of an output, in words, as far as it is no matter of course. */
@@ -64,7 +75,7 @@ function settingsOf(output: Output, footage: Footage): (readonly [string, string
     output.kind === "gif" && ["Edges", `mixed with ${output.matte}`],
     output.kind === "still" && [
       "Shows",
-      `${output.at === "poster" ? "the poster’s instant" : `the instant at ${Math.round(output.at * 100)} %`}${output.words ? "" : ", without words"}`,
+      `${output.at === "poster" ? "the poster’s instant" : `the instant at ${Math.round(output.at * 100)} %`}${output.words ? "" : ", without text"}`,
     ],
     "limitKb" in output && output.limitKb !== undefined && ["Limit", `${output.limitKb.toLocaleString("en")} kB`],
     "repeats" in output && ["Shown", output.repeats === 0 ? "without end" : `${output.repeats} times`],
@@ -74,9 +85,9 @@ function settingsOf(output: Output, footage: Footage): (readonly [string, string
 }
 
 function groundWords(output: Output, footage: Footage): string {
-  if (!("backing" in output)) return "nothing; it is see-through";
+  if (!("backing" in output)) return "nothing; it is transparent";
   const { backing } = output;
-  if (backing.kind === "own") return "the footage brought along with each clip";
+  if (backing.kind === "own") return "the footage uploaded with each clip";
   if (backing.kind === "colour") return backing.colour;
   return footage.find(({ hash }) => backing.media === `media:${hash}`)?.name ?? "footage that is gone";
 }

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import type { OutputView } from "@/contract/outputs";
 import { frameRates, rateName } from "@/core/document/fps";
+import { outputFacts } from "@/core/facts/output";
 import { patternFaults } from "@/core/naming/pattern";
 import { purposes } from "@/core/outputs/define";
 import { outputKinds } from "@/core/outputs/kinds";
@@ -49,8 +50,8 @@ export function OutputDialog(props: {
       <Modal.Body>
         <div className="outputs__form">
           <div>
-            <Form.Group className="mb-12" controlId="output-name">
-              <Form.Label>Name</Form.Label>
+            <Form.Group className="mb-12" controlId="output-name" data-help={outputFacts.name.help}>
+              <Form.Label>{outputFacts.name.label}</Form.Label>
               <Form.Control
                 autoFocus
                 maxLength={80}
@@ -59,8 +60,8 @@ export function OutputDialog(props: {
                 onChange={(event) => put({ name: event.target.value })}
               />
             </Form.Group>
-            <Form.Group className="mb-12" controlId="output-kind">
-              <Form.Label>Kind of file</Form.Label>
+            <Form.Group className="mb-12" controlId="output-kind" data-help={outputFacts.kind.help}>
+              <Form.Label>{outputFacts.kind.label}</Form.Label>
               <Form.Select
                 value={recipe.kind}
                 disabled={view !== undefined}
@@ -89,15 +90,15 @@ export function OutputDialog(props: {
         </div>
         {view && changed && view.files > 0 && (
           <Notice weight="warn">
-            {view.files === 1 ? "One file of a sheet was" : `${view.files} files of sheets were`} made with it as it was
-            and will be out of date, unless only names have changed.
+            {view.files === 1 ? "One file of a sheet was" : `${view.files} files of sheets were`} exported with the old
+            settings and will be out of date, unless only names have changed.
           </Notice>
         )}
         {fault && <Notice weight="stop">{fault}</Notice>}
       </Modal.Body>
       <Modal.Footer>
         <Button disabled={busy || !good || !changed} onClick={() => read.success && onPut(read.data)}>
-          {view ? "Keep the changes" : "Make it"}
+          {view ? "Save" : "Create"}
         </Button>
       </Modal.Footer>
     </PaperDialog>
@@ -113,8 +114,8 @@ function RateAndSize({ recipe, put }: { recipe: Recipe; put: (part: Record<strin
   return (
     <div className="d-flex gap-12">
       {rate && (
-        <Form.Group className="mb-12 flex-fill" controlId="output-rate">
-          <Form.Label>Frames a second</Form.Label>
+        <Form.Group className="mb-12 flex-fill" controlId="output-rate" data-help={outputFacts.fps.help}>
+          <Form.Label>{outputFacts.fps.label}</Form.Label>
           <Form.Select
             value={fps ? rateName(`${fps.num}/${fps.den}`) : ownRate}
             onChange={(event) => put({ fps: frameRates[event.target.value] })}
@@ -127,8 +128,8 @@ function RateAndSize({ recipe, put }: { recipe: Recipe; put: (part: Record<strin
         </Form.Group>
       )}
       {scale && (
-        <Form.Group className="mb-12 flex-fill" controlId="output-scale">
-          <Form.Label>Size</Form.Label>
+        <Form.Group className="mb-12 flex-fill" controlId="output-scale" data-help={outputFacts.scale.help}>
+          <Form.Label>{outputFacts.scale.label}</Form.Label>
           <Form.Select
             value={String(recipe.scale ?? 1)}
             onChange={(event) => put({ scale: event.target.value === "1" ? undefined : Number(event.target.value) })}

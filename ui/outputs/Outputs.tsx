@@ -4,10 +4,12 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { z } from "zod";
 import { OutputMade, Outputs as OutputsShape, type OutputView } from "@/contract/outputs";
+import { outputDeeds } from "@/core/facts/output";
 import { purposes } from "@/core/outputs/define";
 import { factsOf, type Output } from "@/core/outputs/output";
 import type { OutputSet } from "@/core/outputs/set";
 import { call } from "@/ui/parts/api";
+import { AskFirst } from "@/ui/parts/AskFirst";
 import { useIs } from "@/ui/parts/member";
 import { Notice } from "@/ui/parts/Notice";
 import { OutputCard } from "./OutputCard";
@@ -57,19 +59,25 @@ export function Outputs() {
     <main className="page">
       <div className="page__head">
         <h1>Outputs</h1>
-        <p>What clips are made as. Whoever fills in chooses among these by their names.</p>
+        <p>Saved export settings. People who fill in choose among them by name.</p>
         {mayChange && (
           <div className="d-flex gap-8">
-            <Button onClick={() => show({ output: undefined })}>New output …</Button>
-            <Button variant="outline-secondary" onClick={() => show({ set: undefined })}>
-              New set …
+            <Button data-help={outputDeeds.add.help} onClick={() => show({ output: undefined })}>
+              {outputDeeds.add.label}
+            </Button>
+            <Button
+              variant="outline-secondary"
+              data-help={outputDeeds.addSet.help}
+              onClick={() => show({ set: undefined })}
+            >
+              {outputDeeds.addSet.label}
             </Button>
           </div>
         )}
       </div>
       {list.error && <Notice weight="stop">{list.error.message}</Notice>}
       {remove.error && <Notice weight="stop">{remove.error.message}</Notice>}
-      {list.isPending && <p className="quiet">Fetching the outputs …</p>}
+      {list.isPending && <p className="quiet">Loading the outputs …</p>}
       {list.data && (
         <Sets
           sets={list.data.sets}
@@ -135,20 +143,29 @@ function Sets(props: {
   if (sets.length === 0) return null;
   return (
     <section aria-label="Sets" className="mt-24">
-      <h2 className="rubric">Sets, asked for together</h2>
+      <h2 className="rubric">Sets of outputs</h2>
       <ul className="list-none m-0 p-0 outputs__sets">
         {sets.map((set) => (
-          <li key={set.id} className="d-flex align-items-baseline gap-12 border-bottom py-8" data-set={set.id}>
+          <li
+            key={set.id}
+            className="d-flex flex-wrap align-items-baseline gap-12 border-bottom py-8"
+            data-set={set.id}
+          >
             <b className="fw-semibold text-nowrap">{set.name}</b>
-            <span className="flex-fill quiet">{set.outputs.flatMap((id) => nameOf(id) ?? []).join(" · ")}</span>
+            <span className="flex-grow-1 quiet">{set.outputs.flatMap((id) => nameOf(id) ?? []).join(" · ")}</span>
             {mayChange && (
               <>
-                <Button variant="link" size="sm" onClick={() => onShow({ set })}>
-                  Change …
+                <Button variant="link" size="sm" data-help={outputDeeds.change.help} onClick={() => onShow({ set })}>
+                  {outputDeeds.change.label}
                 </Button>
-                <Button variant="link" size="sm" onClick={() => onRemove(set.id)}>
-                  Take away
-                </Button>
+                <AskFirst
+                  words={outputDeeds.remove.label}
+                  question={`Remove the set “${set.name}”? Its outputs stay.`}
+                  no="Keep"
+                  yes="Remove it"
+                  help={outputDeeds.remove.help}
+                  onYes={() => onRemove(set.id)}
+                />
               </>
             )}
           </li>

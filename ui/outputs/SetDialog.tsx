@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { Button, Form, Modal } from "react-bootstrap";
 import type { OutputView } from "@/contract/outputs";
+import { outputDeeds } from "@/core/facts/output";
 import { factsOf } from "@/core/outputs/output";
 import { OutputSet } from "@/core/outputs/set";
 import { Notice } from "@/ui/parts/Notice";
@@ -25,8 +26,8 @@ export function SetDialog(props: {
   return (
     <PaperDialog title={set ? `Change ${set.name}` : "New set"} onClose={onClose}>
       <Modal.Body>
-        <Form.Group className="mb-12" controlId="set-name">
-          <Form.Label>Name</Form.Label>
+        <Form.Group className="mb-12" controlId="set-name" data-help={outputDeeds.setName.help}>
+          <Form.Label>{outputDeeds.setName.label}</Form.Label>
           <Form.Control
             autoFocus
             maxLength={80}
@@ -35,8 +36,8 @@ export function SetDialog(props: {
             onChange={(event) => setName(event.target.value)}
           />
         </Form.Group>
-        <fieldset>
-          <legend>Asked for together</legend>
+        <fieldset data-help={outputDeeds.setOutputs.help}>
+          <legend>{outputDeeds.setOutputs.label}</legend>
           {views.map(({ output }) => (
             <label key={output.id} className="tick">
               <input type="checkbox" checked={outputs.includes(output.id)} onChange={() => toggle(output.id)} />{" "}
@@ -48,7 +49,7 @@ export function SetDialog(props: {
       </Modal.Body>
       <Modal.Footer>
         <Button disabled={busy || !read.success || name.trim() === ""} onClick={() => read.success && onPut(read.data)}>
-          {set ? "Keep the changes" : "Make it"}
+          {set ? "Save" : "Create"}
         </Button>
       </Modal.Footer>
     </PaperDialog>

@@ -39,7 +39,7 @@ export function SizeChart({ views }: { views: readonly OutputView[] }) {
     }))
     .sort((a, b) => b.bytes - a.bytes);
   return (
-    <section className="outputs__sizes" aria-label="Kinds by size">
+    <section className="outputs__sizes" aria-label="Size by kind">
       <h2 className="rubric">By size</h2>
       <div className="d-flex flex-wrap align-items-center gap-8 mb-8">
         <span>A clip of</span>

@@ -1,5 +1,6 @@
 "use client";
 import { Form } from "react-bootstrap";
+import { outputFacts } from "@/core/facts/output";
 import type { OutputKind } from "@/core/outputs/output";
 import { outputKinds } from "@/core/outputs/kinds";
 
@@ -28,17 +29,16 @@ export function KindOptions(props: OptionProps) {
 }
 
 function Choice<T extends string>(props: {
-  id: string;
-  label: string;
+  id: "chroma" | "palette" | "dither";
   value: T;
   options: Readonly<Record<T, string>>;
   onChange: (value: T) => void;
   note?: string;
 }) {
-  const { id, label, value, options, onChange, note } = props;
+  const { id, value, options, onChange, note } = props;
   return (
-    <Form.Group className="mb-12" controlId={`output-${id}`}>
-      <Form.Label>{label}</Form.Label>
+    <Form.Group className="mb-12" controlId={`output-${id}`} data-help={outputFacts[id].help}>
+      <Form.Label>{outputFacts[id].label}</Form.Label>
       <Form.Select value={value} onChange={(event) => onChange(event.target.value as T)}>
         {(Object.entries(options) as [T, string][]).map(([key, words]) => (
           <option key={key} value={key}>
@@ -66,12 +66,12 @@ function Backing({ recipe, footage, put }: OptionProps) {
     put({ backing: next === "own" ? { kind: "own" } : { kind: "footage", media: `media:${next}` } });
   };
   return (
-    <Form.Group className="mb-12" controlId="output-backing">
-      <Form.Label>Laid over</Form.Label>
+    <Form.Group className="mb-12" controlId="output-backing" data-help={outputFacts.backing.help}>
+      <Form.Label>{outputFacts.backing.label}</Form.Label>
       <div className="d-flex gap-8">
         <Form.Select value={value} onChange={(event) => choose(event.target.value)}>
           <option value="colour">a colour</option>
-          <option value="own">the footage brought along with each clip</option>
+          <option value="own">the footage uploaded with each clip</option>
           {footage.map(({ hash, name }) => (
             <option key={hash} value={hash}>
               {name}
@@ -88,7 +88,7 @@ function Backing({ recipe, footage, put }: OptionProps) {
         )}
       </div>
       {backing.kind === "colour" && backing.colour === black && (
-        <Form.Text>Black is for programs that add the light of a clip to what lies below.</Form.Text>
+        <Form.Text>Use black for programs that blend clips additively.</Form.Text>
       )}
     </Form.Group>
   );
@@ -98,8 +98,8 @@ function Backing({ recipe, footage, put }: OptionProps) {
 function Limit({ recipe, put }: OptionProps) {
   const limit = recipe.limitKb as number | undefined;
   return (
-    <Form.Group className="mb-12" controlId="output-limit">
-      <Form.Label>Not larger than</Form.Label>
+    <Form.Group className="mb-12" controlId="output-limit" data-help={outputFacts.limitKb.help}>
+      <Form.Label>{outputFacts.limitKb.label}</Form.Label>
       <div className="d-flex align-items-center gap-8">
         <Form.Control
           type="number"
@@ -111,15 +111,15 @@ function Limit({ recipe, put }: OptionProps) {
         />
         <span>kB</span>
       </div>
-      <Form.Text>What has to give for that is said at each file.</Form.Text>
+      <Form.Text>Each file says what was reduced to fit.</Form.Text>
     </Form.Group>
   );
 }
 
 function Repeats({ recipe, put }: OptionProps) {
   return (
-    <Form.Group className="mb-12" controlId="output-repeats">
-      <Form.Label>Shown how often</Form.Label>
+    <Form.Group className="mb-12" controlId="output-repeats" data-help={outputFacts.repeats.help}>
+      <Form.Label>{outputFacts.repeats.label}</Form.Label>
       <Form.Control
         type="number"
         min={0}
@@ -127,15 +127,15 @@ function Repeats({ recipe, put }: OptionProps) {
         value={String(recipe.repeats ?? 0)}
         onChange={(event) => put({ repeats: Number(event.target.value) })}
       />
-      <Form.Text>0 is again and again without end.</Form.Text>
+      <Form.Text>0 repeats without end.</Form.Text>
     </Form.Group>
   );
 }
 
 function Matte({ recipe, put }: OptionProps) {
   return (
-    <Form.Group className="mb-12" controlId="output-matte">
-      <Form.Label>Soft edges are mixed with</Form.Label>
+    <Form.Group className="mb-12" controlId="output-matte" data-help={outputFacts.matte.help}>
+      <Form.Label>{outputFacts.matte.label}</Form.Label>
       <div className="d-flex align-items-center gap-12">
         <Form.Control
           type="color"
@@ -151,7 +151,7 @@ function Matte({ recipe, put }: OptionProps) {
           it fills the picture
         </label>
       </div>
-      <Form.Text>A GIF’s pixels are there or not: take the colour that it will lie on.</Form.Text>
+      <Form.Text>GIF has no partial transparency: choose the colour that it will be shown on.</Form.Text>
     </Form.Group>
   );
 }
@@ -159,8 +159,8 @@ function Matte({ recipe, put }: OptionProps) {
 function Key({ recipe, put }: OptionProps) {
   const key = String(recipe.key ?? "best");
   return (
-    <Form.Group className="mb-12" controlId="output-key">
-      <Form.Label>Key colour</Form.Label>
+    <Form.Group className="mb-12" controlId="output-key" data-help={outputFacts.key.help}>
+      <Form.Label>{outputFacts.key.label}</Form.Label>
       <div className="d-flex gap-8">
         <Form.Select
           value={key === "best" ? "best" : "own"}
@@ -172,7 +172,7 @@ function Key({ recipe, put }: OptionProps) {
         {key !== "best" && (
           <Form.Control
             type="color"
-            aria-label="The key"
+            aria-label="Quality of the key"
             value={key}
             onChange={(event) => put({ key: event.target.value })}
           />
@@ -186,8 +186,8 @@ function Key({ recipe, put }: OptionProps) {
 function At({ recipe, put }: OptionProps) {
   const at = recipe.at === undefined || recipe.at === "poster" ? "poster" : String(recipe.at);
   return (
-    <Form.Group className="mb-12" controlId="output-at">
-      <Form.Label>Which instant</Form.Label>
+    <Form.Group className="mb-12" controlId="output-at" data-help={outputFacts.at.help}>
+      <Form.Label>{outputFacts.at.label}</Form.Label>
       <div className="d-flex align-items-center gap-8">
         <Form.Select
           value={at === "poster" ? "poster" : "share"}
@@ -216,7 +216,7 @@ function At({ recipe, put }: OptionProps) {
           checked={recipe.words === false}
           onChange={(event) => put({ words: !event.target.checked })}
         />{" "}
-        A blank plate: without the words, for those who write over it
+        Blank plate: without text
       </label>
     </Form.Group>
   );
@@ -228,9 +228,11 @@ const controls = {
   chroma: ({ recipe, put }: OptionProps) => (
     <Choice
       id="chroma"
-      label="Colour"
       value={(recipe.chroma ?? "420") as "420" | "444"}
-      options={{ "420": "for every two by two pixels: plays everywhere", "444": "for every pixel: the cleaner key" }}
+      options={{
+        "420": "4:2:0, plays everywhere",
+        "444": "4:4:4, the cleaner key; phones, browsers and many editors can’t open it",
+      }}
       onChange={(chroma) => put({ chroma })}
     />
   ),
@@ -238,7 +240,6 @@ const controls = {
   palette: ({ recipe, put }: OptionProps) => (
     <Choice
       id="palette"
-      label="Colours"
       value={(recipe.palette ?? "clip") as "clip" | "frame"}
       options={{ clip: "the same 256 for all pictures", frame: "256 of its own for each picture" }}
       onChange={(palette) => put({ palette })}
@@ -247,12 +248,11 @@ const controls = {
   dither: ({ recipe, put }: OptionProps) => (
     <Choice
       id="dither"
-      label="Missing colours"
       value={(recipe.dither ?? "pattern") as "none" | "pattern" | "diffusion"}
       options={{
         pattern: "mixed by an even pattern",
         diffusion: "mixed by fine noise",
-        none: "taken from the nearest",
+        none: "use the nearest",
       }}
       onChange={(dither) => put({ dither })}
     />

@@ -1,35 +1,42 @@
 "use client";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { BitmapCanvas } from "@/ui/parts/BitmapCanvas";
 import { Segments } from "@/ui/parts/Segments";
 import { useScenePictures, type Pictures } from "@/ui/stage/use-pictures";
 import type { DesignChoice, Review, useChoices } from "./use-package";
 
 const pictureHeightPx = 220;
+const extents = [
+  { id: "close", label: "Close up" },
+  { id: "whole", label: "Whole frames" },
+] as const;
 
 /** Each design in all its formats, as it was packed and as it would be here, and what becomes of it. */
 export function DesignsComing({ review, chosen }: { review: Review; chosen: ReturnType<typeof useChoices> }) {
   const { pack, known } = review;
   const { adopted } = chosen;
+  const [extent, setExtent] = useState<"close" | "whole">("close");
+  const close = extent === "close";
   const made = "made" in adopted ? adopted.made : undefined;
   const shown = useMemo(
     () =>
       new Map(
         pack.designs.flatMap(({ document }, i) =>
           document.formats.flatMap((format, n) => {
-            const own = [`${document.id} ${n} own`, { design: document, house: pack.house, format }] as const;
+            const own = [`${document.id} ${n} own`, { design: document, house: pack.house, format, close }] as const;
             const design = made?.designs[i];
             if (!design || !made) return [own];
-            const here = { design, house: made.house, format: design.formats[n] ?? design.formats[0]! };
+            const here = { design, house: made.house, format: design.formats[n] ?? design.formats[0]!, close };
             return [own, [`${document.id} ${n} here`, here] as const];
           }),
         ),
       ),
-    [pack, made],
+    [pack, made, close],
   );
   const pictures = useScenePictures(shown, pictureHeightPx);
   return (
     <section aria-label="Designs">
+      <Segments label="Pictures" small value={extent} options={extents} onChange={setExtent} />
       {pack.designs.map(({ document, release, rows }) => {
         const here = known.get(document.id);
         const changes = here?.changes ?? [];
@@ -42,13 +49,13 @@ export function DesignsComing({ review, chosen }: { review: Review; chosen: Retu
                 {rows.length > 0 && ` · ${rows.length} ${rows.length === 1 ? "row" : "rows"} filled in`}
               </span>
               <Segments<DesignChoice>
-                label={`What becomes of ${document.name}`}
+                label={`What to do with ${document.name}`}
                 small
                 value={chosen.designs[document.id] ?? "new"}
                 options={[
-                  ...(here ? [{ id: "update" as const, label: "Next state of the draft here" }] : []),
-                  { id: "new" as const, label: here ? "A design beside it" : "A new design" },
-                  { id: "leave" as const, label: "Leave it" },
+                  ...(here ? [{ id: "update" as const, label: "Update the draft here" }] : []),
+                  { id: "new" as const, label: here ? "Add as another design" : "A new design" },
+                  { id: "leave" as const, label: "Skip" },
                 ]}
                 onChange={(choice) => chosen.setDesign(document.id, choice)}
               />
@@ -57,13 +64,13 @@ export function DesignsComing({ review, chosen }: { review: Review; chosen: Retu
               <p className="fs-13 mt-4 mb-0">
                 {changes.length === 0
                   ? "The draft here is the same."
-                  : `Beside the draft here: ${changes.slice(0, 6).join(" ")}${changes.length > 6 ? ` And ${changes.length - 6} more.` : ""}`}
+                  : `Differs from the draft here: ${changes.slice(0, 6).join(" ")}${changes.length > 6 ? ` And ${changes.length - 6} more.` : ""}`}
               </p>
             )}
             <div className="package__sides d-grid gap-16">
-              <Row label="As it was packed" id={document.id} side="own" {...{ pictures, formats: document.formats }} />
+              <Row label="As packed" id={document.id} side="own" {...{ pictures, formats: document.formats }} />
               <Row
-                label="As it would be here"
+                label="With this house style"
                 id={document.id}
                 side="here"
                 {...{ pictures, formats: document.formats }}

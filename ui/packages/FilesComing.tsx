@@ -17,11 +17,11 @@ export function FilesComing({ pack: { house, shipped, designs } }: { pack: Packa
       {(owned.length > 0 || families.length > 0) && <h2>Files and their licences</h2>}
       <ul className="fs-13 mb-0">
         {families.map((family) => (
-          <li key={family}>Font {family}: ships with Rubrick, under the SIL Open Font License.</li>
+          <li key={family}>Font {family}: comes with Rubrick, under the SIL Open Font License.</li>
         ))}
         {owned.map(({ what, licence }, i) => (
           <li key={i}>
-            {what}: {licence || "nothing is written down about its licence. Ask before you use it elsewhere."}
+            {what}: {licence || "no licence note. Ask before you use it elsewhere."}
           </li>
         ))}
       </ul>

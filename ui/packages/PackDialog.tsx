@@ -4,9 +4,10 @@ import { useState } from "react";
 import { Button, Modal } from "react-bootstrap";
 import { z } from "zod";
 import { DraftShelf } from "@/contract/designs";
-import { Underway, type JobView } from "@/contract/jobs";
+import { Underway } from "@/contract/jobs";
 import { call } from "@/ui/parts/api";
-import { jobEnded } from "@/ui/parts/jobs";
+import { JobProgress } from "@/ui/parts/JobProgress";
+import { useKeptJob } from "@/ui/parts/kept-job";
 import { Notice } from "@/ui/parts/Notice";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { Segments } from "@/ui/parts/Segments";
@@ -15,6 +16,9 @@ const froms = [
   { id: "release", label: "As published" },
   { id: "draft", label: "As the draft is now" },
 ] as const;
+
+/** What the packing that this tab waits for is kept under. */
+export const packJob = "pack";
 
 const Packed = z.object({ fileName: z.string(), bytes: z.number() });
 
@@ -32,17 +36,22 @@ export function PackDialog({
   const [from, setFrom] = useState<(typeof froms)[number]["id"]>("release");
   const [whole, setWhole] = useState(wholeFirst ?? false);
   const [notes, setNotes] = useState("");
-  const { pack, busy, job, fault, made } = usePacking();
+  const { start, leave, busy, job, fault, made } = useKeptJob(packJob, Packed);
+  const pack = () => start(() => call("/api/packages/pack", Underway, { designs: [...wanted], from, whole, notes }));
   const shelf = useQuery({ queryKey: ["drafts", "to pack"], queryFn: () => call("/api/designs?page=1", DraftShelf) });
   const drafts = shelf.data?.drafts ?? [];
   const tick = (id: string, on: boolean) =>
     setWanted((before) => new Set(on ? [...before, id] : [...before].filter((other) => other !== id)));
+  const close = () => {
+    leave();
+    onClose();
+  };
   return (
-    <PaperDialog title="Pack to hand over" onClose={onClose} size="lg">
+    <PaperDialog title="Export package" onClose={close} size="lg">
       <Modal.Body className="d-grid gap-12">
         <p className="m-0">
-          One file with the designs, what they show of the house style, its pictures, fonts and licences. Another
-          Rubrick brings it in from its shelf; by command line it makes clips as it is.
+          One file with the designs, what they use of the house style, its pictures, fonts and licences. Another
+          installation imports it from its shelf; the command line makes clips from it directly.
         </p>
         <fieldset className="package__choice">
           <legend className="fs-13">Designs</legend>
@@ -56,12 +65,12 @@ export function PackDialog({
                 onChange={(event) => tick(id, event.target.checked)}
               />
               <span>
-                {name} {!release && <small className="text-secondary">never published: its draft goes</small>}
+                {name} {!release && <small className="text-secondary">never published: its draft is exported</small>}
               </span>
             </label>
           ))}
         </fieldset>
-        <Segments label="In which state" value={from} options={froms} onChange={setFrom} />
+        <Segments label="Version" value={from} options={froms} onChange={setFrom} />
         <label className="align-items-baseline d-flex gap-8">
           <input
             type="checkbox"
@@ -70,10 +79,10 @@ export function PackDialog({
             disabled={busy}
             onChange={(event) => setWhole(event.target.checked)}
           />
-          All of the house style, not only what these show
+          The whole house style, not only what these use
         </label>
         <label>
-          Words for whoever opens it
+          Message to the recipient
           <textarea
             className="form-control"
             rows={2}
@@ -82,53 +91,22 @@ export function PackDialog({
             onChange={(event) => setNotes(event.target.value)}
           />
         </label>
-        {busy && (
-          <p role="status" className="m-0">
-            {job ? `${job.done} of ${job.total} pictures are made …` : "Waiting for a worker …"}
-          </p>
-        )}
+        {busy && <JobProgress job={job} doing="pictures are made" />}
         {fault && <Notice weight="stop">{fault}</Notice>}
         {made && (
           <p role="status" className="m-0">
             <a href={`/api/jobs/${made.job}/file`} download={made.fileName}>
               Save {made.fileName}
             </a>{" "}
-            ({Math.max(1, Math.round(made.bytes / 1e5) / 10)} MB). It is kept here for a day.
+            ({Math.max(1, Math.round(made.bytes / 1e5) / 10)} MB). It stays here for a day.
           </p>
         )}
       </Modal.Body>
       <Modal.Footer>
-        <Button
-          disabled={busy || (wanted.size === 0 && !whole)}
-          onClick={() => void pack({ designs: [...wanted], from, whole, notes })}
-        >
+        <Button disabled={busy || (wanted.size === 0 && !whole)} onClick={() => void pack()}>
           {made ? "Pack again" : "Pack"}
         </Button>
       </Modal.Footer>
     </PaperDialog>
   );
-}
-
-/** One packing after another, and the file that came of the last. */
-function usePacking() {
-  const [busy, setBusy] = useState(false);
-  const [job, setJob] = useState<JobView>();
-  const [fault, setFault] = useState<string>();
-  const [made, setMade] = useState<z.infer<typeof Packed> & { job: string }>();
-  const pack = async (request: { designs: string[]; from: string; whole: boolean; notes: string }) => {
-    setBusy(true);
-    setFault(undefined);
-    setMade(undefined);
-    try {
-      const asked = await call("/api/packages/pack", Underway, request);
-      const ended = await jobEnded(asked.job, (now) => now.total > 0 && setJob(now));
-      if (ended.state === "done") setMade({ ...Packed.parse(ended.result), job: ended.id });
-      else setFault(ended.error ?? "This was ended before it was done.");
-    } catch (error) {
-      setFault((error as Error).message);
-    }
-    setJob(undefined);
-    setBusy(false);
-  };
-  return { pack, busy, job, fault, made };
 }

@@ -51,16 +51,16 @@ export function PackageDrop() {
   return (
     <main className="page">
       <div className="page__head">
-        <h1>Bring in</h1>
+        <h1>Import package</h1>
         <p>
-          A design package from another Rubrick, or a drawing to begin with: a layered SVG, or a zip of SVG panels,
+          A design package from another Rubrick, or a drawing to start from: a layered SVG, or a zip of SVG panels,
           whose layers become layers of a design under their own names. You see what comes before anything is entered.
         </p>
       </div>
       <div {...getRootProps()} className={`sheet-drop package-drop${isDragActive ? " is-over" : ""}`}>
         <input {...getInputProps()} aria-label="A package or a drawing" />
         {busy ? (
-          <span role="status">{busy} is sent and looked into …</span>
+          <span role="status">{busy} is being uploaded and checked …</span>
         ) : (
           "Drop a package or an SVG here, or press to choose one."
         )}

@@ -15,14 +15,14 @@ export function PackageReview({ job }: { job: string }) {
   if (review) return <Reviewed job={job} review={review} />;
   return (
     <main className="page">
-      <h1>Bring in</h1>
+      <h1>Import package</h1>
       {fault ? (
         <>
           <Notice weight="stop">{fault}</Notice>
-          <Link href="/packages">Bring in another one</Link>
+          <Link href="/packages">Import another package</Link>
         </>
       ) : (
-        <p className="quiet">Fetching what is in it …</p>
+        <p className="quiet">Loading the package …</p>
       )}
     </main>
   );
@@ -58,7 +58,7 @@ function Reviewed({ job, review }: { job: string; review: Review }) {
         <p>
           {counted(pack.designs.length, "design", "designs")}
           {pack.whole && " and a whole house style"}. Of what they show, {counts.same} parts are here already,{" "}
-          {counts.differs} {counts.differs === 1 ? "is" : "are"} another here, {counts.new}{" "}
+          {counts.differs} {counts.differs === 1 ? "is" : "are"} different here, {counts.new}{" "}
           {counts.new === 1 ? "is" : "are"} not here. {pack.notes}
         </p>
       </div>
@@ -69,10 +69,10 @@ function Reviewed({ job, review }: { job: string; review: Review }) {
       {fault && <Notice weight="stop">{fault}</Notice>}
       <div className="align-items-center d-flex gap-16 mt-16">
         <Button disabled={busy || "fault" in chosen.adopted} onClick={() => void take()}>
-          {wanted === 0 ? "Take in the house style" : `Take in ${counted(wanted, "design", "designs")}`}
+          {wanted === 0 ? "Import the house style" : `Import ${counted(wanted, "design", "designs")}`}
         </Button>
         <span className="text-secondary fs-13" role="status">
-          {busy ? "Taking it in …" : "Designs come as drafts; nothing is published by this."}
+          {busy ? "Importing …" : "Designs are imported as drafts. Nothing is published."}
         </span>
       </div>
     </main>
@@ -82,16 +82,16 @@ function Reviewed({ job, review }: { job: string; review: Review }) {
 function Taken({ taken: { designs, parts } }: { taken: PackageTaken }) {
   return (
     <main className="page">
-      <h1>It is in</h1>
+      <h1>Imported</h1>
       <p role="status">
-        {counted(designs.length, "design", "designs")} and {counted(parts, "part", "parts")} of a house style came
-        along.
+        {counted(designs.length, "design", "designs")} and {counted(parts, "part", "parts")} of the house style were
+        imported.
       </p>
       <ul>
         {designs.map(({ id, name, updated }) => (
           <li key={id}>
             <Link href={`/bench/${id}`}>{name}</Link>
-            {updated && ": the draft is as the package has it; what was there before is kept among its versions"}
+            {updated && ": the draft is as the package has it; the state before is saved among its versions"}
           </li>
         ))}
       </ul>

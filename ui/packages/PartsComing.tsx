@@ -32,16 +32,16 @@ export function PartsComing({ review, chosen }: { review: Review; chosen: Return
   return (
     <section className="mt-16" aria-label="Parts of the house style">
       <div className="align-items-baseline d-flex flex-wrap gap-12">
-        <h2 className="me-auto">What it shows of its house style</h2>
+        <h2 className="me-auto">Parts of the package’s house style</h2>
         <Button size="sm" variant="outline-secondary" onClick={chosen.keepOwn}>
-          Keep its own
+          Use the package’s
         </Button>
         <Button size="sm" variant="outline-secondary" onClick={chosen.takeOurs}>
-          Take ours
+          Use ours
         </Button>
       </div>
       <p className="text-secondary fs-13">
-        With its own it looks here as it did there. With ours it looks like this house. One by one is below.
+        The package’s parts keep its look. Ours make it look like this house. Or choose one by one below.
       </p>
       <Table size="sm" className="package__parts">
         <tbody>
@@ -73,7 +73,7 @@ export function PartsComing({ review, chosen }: { review: Review; chosen: Return
   );
 }
 
-const says = { same: "the same is here", differs: "another is called so here", new: "not here" } as const;
+const says = { same: "the same is here", differs: "same name, different here", new: "not here" } as const;
 
 function PartRow(props: {
   arrival: Arrival;
@@ -94,21 +94,21 @@ function PartRow(props: {
       </td>
       <td className="text-secondary fs-13">
         {arrival.because.length > 0
-          ? `the same, but it goes by ${arrival.because.slice(0, 3).join(", ")}, another here`
+          ? `the same, but it uses ${arrival.because.slice(0, 3).join(", ")}, which differs here`
           : says[arrival.state]}
       </td>
       <td>
         <span className="align-items-center d-flex gap-8">
           <select
             className="form-select form-select-sm"
-            aria-label={`What becomes of ${arrival.name}`}
+            aria-label={`What to do with ${arrival.name}`}
             value={value}
             onChange={(event) => onChange(read(event.target.value))}
           >
-            <option value="own">Its own comes along</option>
-            {!arrival.needed && <option value="leave">Leave it away</option>}
+            <option value="own">Import it</option>
+            {!arrival.needed && <option value="leave">Skip</option>}
             {ours.length > 0 && (
-              <optgroup label="Ours instead">
+              <optgroup label="Use ours">
                 {ours.map(({ id, name }) => (
                   <option key={id} value={`ours:${id}`}>
                     {name}

@@ -20,7 +20,7 @@ export type DesignChoice = "new" | "update" | "leave";
 /** The document of a package that a job has looked into. Throws with words. */
 async function fetchPackage(job: string): Promise<Package> {
   const answer = await fetch(`/api/jobs/${job}/file`);
-  if (!answer.ok) throw new Error("This package is gone: it is kept for a day. Bring it in again.");
+  if (!answer.ok) throw new Error("This package has expired after a day. Upload it again.");
   const parsed = parsePackage(await answer.json());
   if (!parsed.ok) throw new Error(parsed.message);
   return parsed.package;
@@ -100,6 +100,6 @@ export async function takePackage(
 ): Promise<PackageTaken> {
   const asked = await call(`/api/packages/${job}/take`, Underway, request);
   const ended = await jobEnded(asked.job);
-  if (ended.state !== "done") throw new Error(ended.error ?? "This was ended before it was done. Nothing was taken.");
+  if (ended.state !== "done") throw new Error(ended.error ?? "This was cancelled. Nothing was imported.");
   return PackageTaken.parse(ended.result);
 }

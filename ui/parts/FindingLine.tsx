@@ -39,7 +39,7 @@ export function FindingLine(props: {
         {severity === "stop" && !finding.broken && (
           <Form.Control
             size="sm"
-            aria-label={`Why this may go out: ${message}`}
+            aria-label={`Reason to allow it: ${message}`}
             placeholder={ask}
             maxLength={300}
             value={reasons[id] ?? ""}

@@ -35,7 +35,7 @@ export function Masthead({ member }: { member: MemberView }) {
   };
   return (
     <header className="masthead align-items-baseline d-flex my-0 mx-32 pt-12 px-0 pb-10">
-      <Link href="/" className="masthead__name text-body font-serif fw-semibold" aria-label="Rubrick, to the shelf">
+      <Link href="/" className="masthead__name text-body font-serif fw-semibold" aria-label="Rubrick: go to the shelf">
         <span aria-hidden>¶</span> Rubrick
       </Link>
       <nav aria-label="Main">
@@ -46,6 +46,9 @@ export function Masthead({ member }: { member: MemberView }) {
         ))}
       </nav>
       <div className="masthead__member align-items-baseline d-flex gap-12 ms-auto">
+        <Link href="/help" aria-current={path === "/help" ? "page" : undefined}>
+          Help
+        </Link>
         <Dropdown align="end">
           <Dropdown.Toggle as="button" type="button" className="masthead__who bg-none border-0 p-0">
             {member.name} <small>{member.role}</small>

@@ -10,11 +10,11 @@ export function SignedOutNotice() {
   return (
     <div className="signed-out position-fixed bottom-0 start-0 end-0 bg-sheet px-32 pb-8">
       <Notice weight="stop">
-        You are signed out. What you typed here is kept in this page:{" "}
+        You are signed out. What you typed is still on this page:{" "}
         <a href="/sign-in?to=/account" target="_blank" rel="noreferrer">
           sign in again as {name} in another tab
         </a>
-        , and it is saved by itself.
+        . It is then saved automatically.
       </Notice>
     </div>
   );

@@ -40,7 +40,7 @@ export function UploadButton({
           onUploaded?.(made);
           if ("note" in made && made.note) setNotes((before) => [...before, `${file.name}: ${made.note}`]);
         } else
-          setFaults((before) => [...before, `${file.name}: this is a ${made.kind}; it goes elsewhere on this sheet.`]);
+          setFaults((before) => [...before, `${file.name}: this is a ${made.kind}; upload it in another section.`]);
       } catch (error) {
         setFaults((before) => [...before, (error as Error).message]);
       }
@@ -51,7 +51,7 @@ export function UploadButton({
   return (
     <>
       <button type="button" className="chip" disabled={busy !== undefined} onClick={() => input.current?.click()}>
-        <Upload aria-hidden /> {busy ? `Sending ${busy} …` : label}
+        <Upload aria-hidden /> {busy ? `Uploading ${busy} …` : label}
       </button>
       <input
         ref={input}

@@ -36,7 +36,7 @@ export async function call<T>(
   try {
     answer = await fetch(path, body === undefined ? {} : post(body, lasting));
   } catch {
-    throw new ApiError(0, "offline", "Rubrick can’t be reached. Check the connection; what you typed is kept.");
+    throw new ApiError(0, "offline", "Rubrick can’t be reached. Check the connection. What you typed is not lost.");
   }
   const json: unknown = await answer.json().catch(() => undefined);
   if (!answer.ok) {
@@ -47,7 +47,12 @@ export async function call<T>(
     throw new ApiError(answer.status, code, message, where, detail);
   }
   meetSignedIn();
-  return shape.parse((json as { data: unknown }).data);
+  const read = shape.safeParse((json as { data?: unknown } | undefined)?.data);
+  if (read.success) return read.data;
+  // The page was loaded before the server was updated, or something between the two changed the answer: what came of the
+  // call nobody knows, as when nothing answers.
+  console.error(path, read.error);
+  throw new ApiError(0, "unreadable", "This page is out of date. Reload it; what you typed is not lost.");
 }
 
 function post(body: unknown, lasting: boolean): RequestInit {

@@ -3,13 +3,19 @@ import { JobView, Underway } from "@/contract/jobs";
 import { ApiError, call } from "./api";
 import { listenAlways } from "./events";
 
-/** Waits until a job of one's own has ended; told how far it is meanwhile. */
-export function jobEnded(id: string, onProgress: (job: JobView) => void = () => undefined): Promise<JobView> {
+/** Waits until a job of one's own has ended; told how far it is meanwhile. Left by `leaving`, it never answers. */
+export function jobEnded(
+  id: string,
+  onProgress: (job: JobView) => void = () => undefined,
+  leaving?: AbortSignal,
+): Promise<JobView> {
   return new Promise((resolve, reject) => {
     let leave = () => {};
+    leaving?.addEventListener("abort", () => leave(), { once: true });
     const look = async () => {
       try {
         const job = await call(`/api/jobs/${id}`, JobView);
+        if (leaving?.aborted) return;
         onProgress(job);
         if (job.state === "waiting" || job.state === "leased") return;
         leave();
@@ -38,7 +44,6 @@ export async function callThrough<T>(
     const underway = Underway.safeParse(answer);
     if (!underway.success) return answer as T;
     const job = await jobEnded(underway.data.job, onProgress);
-    if (job.state === "failed")
-      throw new ApiError(422, "job_failed", job.error ?? "This could not be done. Try again.");
+    if (job.state === "failed") throw new ApiError(422, "job_failed", job.error ?? "This failed. Try again.");
   }
 }

@@ -95,7 +95,7 @@ export class Saver<Theirs = unknown> {
     this.later(Math.min(restMs, left));
   }
 
-  /** Saves what is left, also while the page goes away; resolves when all is saved or it can't be. */
+  /** Saves what is left, also while the page goes away; resolves when saved or it can't be. */
   async flush(leaving = false): Promise<number | undefined> {
     clearTimeout(this.timer);
     if (leaving) {

@@ -34,11 +34,15 @@ const ask = (event: BeforeUnloadEvent): void => {
 /** Whoever is signed out goes to sign in, or is told so where there is work that would be lost by going. */
 export function meetSignedOut(): void {
   if (typeof window === "undefined") return;
-  if (held.size > 0) tell(true);
+  if (held.size > 0 || isTyping()) tell(true);
   else if (location.pathname !== "/sign-in") {
     location.assign(`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`);
   }
 }
+
+/** Whether somebody is in the middle of a word that nobody holds yet. */
+const isTyping = (): boolean =>
+  document.activeElement?.matches("input, textarea, select, [contenteditable=true]") ?? false;
 
 /** Something was answered again. */
 export const meetSignedIn = (): void => tell(false);

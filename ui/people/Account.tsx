@@ -29,7 +29,7 @@ export function Account() {
         )}
       </div>
       {account.error && <Notice weight="stop">{account.error.message}</Notice>}
-      {account.isPending && <p className="quiet">Fetching your account …</p>}
+      {account.isPending && <p className="quiet">Loading your account …</p>}
       {data && (
         <div className="people__account d-grid">
           <OwnName name={data.member.name} onChanged={changed} />
@@ -57,12 +57,12 @@ function OwnName({ name, onChanged }: { name: string; onChanged: () => void }) {
     <section aria-label="Name">
       <h2 className="rubric">Name</h2>
       <form noValidate onSubmit={(event) => void save(event)}>
-        <Labelled label="What others see" autoComplete="name" box={register("name")} fault={errors.name?.message} />
+        <Labelled label="Shown to others" autoComplete="name" box={register("name")} fault={errors.name?.message} />
         {errors.root && <Notice weight="stop">{errors.root.message}</Notice>}
         <Button type="submit" variant="outline-secondary" size="sm" disabled={isSubmitting}>
-          Save the name
+          Save name
         </Button>
-        {isSubmitSuccessful && !errors.root && <Notice weight="note">It is saved.</Notice>}
+        {isSubmitSuccessful && !errors.root && <Notice weight="note">Saved.</Notice>}
       </form>
     </section>
   );
@@ -91,14 +91,14 @@ function Password({ onChanged }: { onChanged: () => void }) {
       <h2 className="rubric">Password</h2>
       <form noValidate onSubmit={(event) => void save(event)}>
         <Labelled
-          label="The one of now"
+          label="Current password"
           type="password"
           autoComplete="current-password"
           box={register("password")}
           fault={errors.password?.message}
         />
         <Labelled
-          label="Another one, at least 12 letters"
+          label="New password, at least 12 characters"
           type="password"
           autoComplete="new-password"
           box={register("next")}
@@ -106,9 +106,9 @@ function Password({ onChanged }: { onChanged: () => void }) {
         />
         {errors.root && <Notice weight="stop">{errors.root.message}</Notice>}
         <Button type="submit" variant="outline-secondary" size="sm" disabled={isSubmitting}>
-          Change the password
+          Change password
         </Button>
-        {done && <Notice weight="note">It is changed. Your other devices are signed out.</Notice>}
+        {done && <Notice weight="note">Changed. Your other devices are signed out.</Notice>}
       </form>
     </section>
   );

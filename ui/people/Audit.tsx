@@ -69,12 +69,12 @@ export function Audit() {
           />
         </label>
         <a className="btn btn-outline-secondary" href={`/api/audit/table?${query}`} download>
-          Save as a table
+          Export table
         </a>
       </div>
       {pages.error && <Notice weight="stop">{pages.error.message}</Notice>}
-      {pages.isPending && <p className="quiet">Fetching what was done …</p>}
-      {pages.data && entries.length === 0 && <Notice weight="note">Nothing of that kind was done.</Notice>}
+      {pages.isPending && <p className="quiet">Loading the audit …</p>}
+      {pages.data && entries.length === 0 && <Notice weight="note">No entries match.</Notice>}
       {entries.length > 0 && (
         <Table size="sm" className="people__table">
           <thead>
@@ -82,7 +82,7 @@ export function Audit() {
               <th scope="col">When</th>
               <th scope="col">Who</th>
               <th scope="col">What</th>
-              <th scope="col">To what</th>
+              <th scope="col">Object</th>
             </tr>
           </thead>
           <tbody>
@@ -94,14 +94,14 @@ export function Audit() {
       )}
       {pages.hasNextPage && (
         <Button variant="link" disabled={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
-          Show earlier ones
+          Show earlier
         </Button>
       )}
     </main>
   );
 }
 
-function EntryRow({ entry: { at, by, action, subject, detail } }: { entry: AuditEntry }) {
+function EntryRow({ entry: { at, by, action, subject, name, detail } }: { entry: AuditEntry }) {
   const more = detail === null || detail === undefined ? "" : JSON.stringify(detail);
   return (
     <tr>
@@ -116,9 +116,7 @@ function EntryRow({ entry: { at, by, action, subject, detail } }: { entry: Audit
           </details>
         )}
       </td>
-      <td>
-        <code>{subject}</code>
-      </td>
+      <td>{name === null ? <code>{subject}</code> : <bdi title={subject}>{name}</bdi>}</td>
     </tr>
   );
 }

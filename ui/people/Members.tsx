@@ -34,12 +34,12 @@ export function Members() {
       <div className="page__head">
         <h1>Members</h1>
         <p>
-          Contributors fill in and export; designers design, too; owners look after all of it. Who is switched off can’t
-          sign in; what they hold goes to somebody else.
+          Contributors fill in and export. Designers also design. Owners manage everything. A deactivated member can’t
+          sign in; their items go to another member.
         </p>
       </div>
       {fault && <Notice weight="stop">{fault.message}</Notice>}
-      {list.isPending && <p className="quiet">Fetching the members …</p>}
+      {list.isPending && <p className="quiet">Loading the members …</p>}
       {list.data && (
         <Table className="people__table">
           <thead>
@@ -47,10 +47,10 @@ export function Members() {
               <th scope="col">Name</th>
               <th scope="col">Role</th>
               <th scope="col">Last seen</th>
-              <th scope="col">Holds</th>
+              <th scope="col">Owns</th>
               <th scope="col">Second factor</th>
               <th scope="col">
-                <span className="visually-hidden">What can be done</span>
+                <span className="visually-hidden">Actions</span>
               </th>
             </tr>
           </thead>
@@ -76,7 +76,7 @@ export function Members() {
                 {one.name} <small className="text-secondary">{one.email}</small>, as {one.role}, until{" "}
                 {writeDate(one.endsAt)}{" "}
                 <Button variant="link" size="sm" onClick={() => end.mutate(one.id)}>
-                  Take back
+                  Withdraw
                 </Button>
               </li>
             ))}
@@ -127,28 +127,26 @@ function MemberRow(props: {
           ))}
         </select>
       </td>
+      <td className="figures">{member.active ? (member.seenAt ? writeDate(member.seenAt) : "–") : "deactivated"}</td>
       <td className="figures">
-        {member.active ? (member.seenAt ? writeDate(member.seenAt) : "not lately") : "switched off"}
-      </td>
-      <td className="figures">
-        {member.holds === 0 ? "nothing" : member.holds === 1 ? "one thing" : `${member.holds} things`}
+        {member.holds === 0 ? "nothing" : member.holds === 1 ? "one thing" : `${member.holds} items`}
       </td>
       <td>
         {member.secondFactor ? "on" : "off"}
         {member.secondFactor && member.active && (
           <Button variant="link" size="sm" disabled={busy} onClick={() => onChange({ secondFactor: false })}>
-            Take away
+            Remove
           </Button>
         )}
       </td>
       <td className="text-end">
         {member.active ? (
           <Button variant="outline-secondary" size="sm" disabled={busy} onClick={onOff}>
-            Switch off …
+            Deactivate …
           </Button>
         ) : (
           <Button variant="outline-secondary" size="sm" disabled={busy} onClick={() => onChange({ active: true })}>
-            Switch on
+            Reactivate
           </Button>
         )}
       </td>
@@ -176,8 +174,8 @@ function Invite({ onInvited }: { onInvited: () => void }) {
     }
   });
   return (
-    <section className="mt-24" aria-label="Invite somebody">
-      <h2 className="rubric">Invite somebody</h2>
+    <section className="mt-24" aria-label="Invite a member">
+      <h2 className="rubric">Invite a member</h2>
       <form noValidate className="people__invite d-grid gap-12" onSubmit={(event) => void invite(event)}>
         <Labelled label="Name" box={register("name")} fault={errors.name?.message} />
         <Labelled label="E-mail address" type="email" box={register("email")} fault={errors.email?.message} />
@@ -192,13 +190,13 @@ function Invite({ onInvited }: { onInvited: () => void }) {
           </select>
         </div>
         <Button type="submit" disabled={isSubmitting}>
-          Send the invitation
+          Send invitation
         </Button>
       </form>
       {errors.root && <Notice weight="stop">{errors.root.message}</Notice>}
       {made && (
         <Notice weight="note">
-          A letter to {made.email} is written. The address is told here once, should the letter not arrive:{" "}
+          An e-mail to {made.email} is on its way. In case it does not arrive, this is the address, shown once:{" "}
           <code>{new URL(made.path, location.href).href}</code>
         </Notice>
       )}

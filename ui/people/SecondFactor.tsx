@@ -37,8 +37,8 @@ export function SecondFactor(props: { on: boolean; spareCodes: number; onChanged
       <h2 className="rubric">Second factor</h2>
       <p className="fs-13">
         {on
-          ? `Signing in asks for a code of your device, too. ${spareCodes} spare ${spareCodes === 1 ? "code is" : "codes are"} left.`
-          : "A code of a device, new every half minute, beside your password. Any program for one-time codes will do."}
+          ? `Signing in also asks for a code from your device. ${spareCodes} spare ${spareCodes === 1 ? "code is" : "codes are"} left.`
+          : "A one-time code from your device, beside your password. Any authenticator app works."}
       </p>
       {codes && <SpareList codes={codes} />}
       {started && (
@@ -50,22 +50,16 @@ export function SecondFactor(props: { on: boolean; spareCodes: number; onChanged
           }}
         >
           <p className="fs-13">
-            Let the device read this, or type the letters under it into the device; then type the code that it shows.
+            Scan this with your device, or type the key below it. Then enter the code that it shows.
           </p>
           {/* eslint-disable-next-line @next/next/no-img-element -- made for this one sight */}
-          <img
-            src={started.picture}
-            width={180}
-            height={180}
-            alt="What the device reads"
-            className="people__code-picture"
-          />
+          <img src={started.picture} width={180} height={180} alt="QR code" className="people__code-picture" />
           <p>
             <code className="people__secret">{started.secret.replace(/(.{4})/g, "$1 ")}</code>
           </p>
-          <Typed label="Its code" value={typed} onChange={setTyped} autoComplete="one-time-code" />
+          <Typed label="Code" value={typed} onChange={setTyped} autoComplete="one-time-code" />
           <Button type="submit" size="sm">
-            Switch it on
+            Turn on
           </Button>
         </form>
       )}
@@ -75,7 +69,7 @@ export function SecondFactor(props: { on: boolean; spareCodes: number; onChanged
           size="sm"
           onClick={() => doing(async () => setStarted(await call("/api/me/second-factor/start", FactorStarted, {})))}
         >
-          Set it up
+          Set up
         </Button>
       )}
       {on && (
@@ -87,14 +81,14 @@ export function SecondFactor(props: { on: boolean; spareCodes: number; onChanged
           }}
         >
           <Typed
-            label="Your password, to take it off"
+            label="Your password, to turn it off"
             value={typed}
             onChange={setTyped}
             type="password"
             autoComplete="current-password"
           />
           <Button type="submit" variant="outline-secondary" size="sm" disabled={typed === ""}>
-            Take it off
+            Remove
           </Button>
         </form>
       )}
@@ -129,7 +123,7 @@ function Typed(props: {
 function SpareList({ codes }: { codes: readonly string[] }) {
   return (
     <Notice weight="warn">
-      Keep these spare codes where you find them without the device. Each is good once, and they are shown only now:
+      Save these spare codes somewhere safe. Each works once, and they are shown only now:
       <code className="people__codes d-grid mt-6">
         {codes.map((code) => (
           <span key={code}>{code}</span>

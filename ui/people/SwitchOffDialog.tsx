@@ -24,10 +24,10 @@ export function SwitchOffDialog(props: { member: MemberCard; others: readonly Me
     }
   };
   return (
-    <PaperDialog title={`Switch ${member.name} off`} onClose={onClose}>
+    <PaperDialog title={`Deactivate ${member.name}`} onClose={onClose}>
       <Modal.Body className="d-grid gap-12">
         <p className="m-0">
-          {member.name} is signed out everywhere at once and can’t sign in again until switched on. Nothing that was
+          {member.name} is signed out everywhere at once and can’t sign in again until reactivated. Nothing that was
           made is lost: finished clips, releases and versions keep the name of who made them.
         </p>
         <label>
@@ -43,12 +43,12 @@ export function SwitchOffDialog(props: { member: MemberCard; others: readonly Me
             ))}
           </select>
         </label>
-        {others.length === 0 && <Notice weight="stop">Nobody else is here to go on with it.</Notice>}
+        {others.length === 0 && <Notice weight="stop">There is no other member who can take over.</Notice>}
         {fault && <Notice weight="stop">{fault}</Notice>}
       </Modal.Body>
       <Modal.Footer>
         <Button disabled={busy || heir === ""} onClick={() => void switchOff()}>
-          Switch off
+          Deactivate
         </Button>
       </Modal.Footer>
     </PaperDialog>

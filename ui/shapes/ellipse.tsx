@@ -1,4 +1,4 @@
 import { ToggleRow } from "@/ui/bench/page/rows";
 import { defineRows } from "./define";
 
-export const rows = defineRows(({ layer }) => <ToggleRow layer={layer} path="round" label="Stays a circle" />);
+export const rows = defineRows(({ layer }) => <ToggleRow layer={layer} path="round" />);

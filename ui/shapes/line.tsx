@@ -5,7 +5,7 @@ import { defineRows } from "./define";
 export const rows = defineRows(({ layer }) => (
   <>
     <PointsRow layer={layer} />
-    <ToggleRow layer={layer} path="closed" label="Closed" />
+    <ToggleRow layer={layer} path="closed" />
     <NumberRow layer={layer} path="rounding" />
   </>
 ));

@@ -3,7 +3,7 @@ import { defineRows } from "./define";
 
 export const rows = defineRows(({ layer }) => (
   <>
-    <TextRow layer={layer} path="d" label="Path data" lines={3} />
+    <TextRow layer={layer} path="d" lines={3} />
     <div className="row-pair">
       <NumberRow layer={layer} path="view.width" />
       <NumberRow layer={layer} path="view.height" />
@@ -11,7 +11,6 @@ export const rows = defineRows(({ layer }) => (
     <ChoiceRow
       layer={layer}
       path="fit"
-      label="In its box"
       options={[
         ["stretch", "Stretched"],
         ["contain", "In proportion"],

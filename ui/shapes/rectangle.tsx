@@ -14,7 +14,7 @@ function AllCorners({ layer }: { layer: Layer }) {
   const [first] = held;
   const isOne = held.every(({ size }) => size === first?.size);
   return (
-    <Row label="All corners" property={property}>
+    <Row label="All corners" property={property} layer={layer}>
       <NumberBox
         label="All corners"
         value={isOne ? first?.size : undefined}

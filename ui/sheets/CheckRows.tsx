@@ -1,44 +1,45 @@
 "use client";
 import { useState } from "react";
-import type { JobView } from "@/contract/jobs";
+import { z } from "zod";
 import { RowChecksAnswer } from "@/contract/sheets";
 import { call } from "@/ui/parts/api";
-import { jobEnded } from "@/ui/parts/jobs";
+import { about } from "@/ui/parts/amounts";
+import { useKeptJob } from "@/ui/parts/kept-job";
 import { useSheet, useSheetStore } from "./store";
+
+/** What is found stands with the rows: nothing comes of the job itself. */
+const Anything = z.unknown().transform(() => ({}));
 
 /** Has a worker look at every row in every format, and says how far it is. */
 export function CheckRows() {
   const store = useSheetStore();
   const unseen = useSheet((state) => state.rows.filter(({ found }) => found === null).length);
-  const [job, setJob] = useState<JobView>();
+  const id = useSheet((state) => state.view.id);
+  const { start, busy, job, fault } = useKeptJob(`rows ${id}`, Anything);
   const [said, setSaid] = useState<string>();
   const check = async () => {
     setSaid(undefined);
-    try {
+    await start(async () => {
       await store.getState().flush();
-      const { job: id } = await call(`/api/sheets/${store.getState().view.id}/checks`, RowChecksAnswer, { all: true });
-      if (id === null) return setSaid("all were looked at");
-      const ended = await jobEnded(id, setJob);
-      setSaid(ended.state === "failed" ? (ended.error ?? "could not be looked at") : undefined);
-    } catch (error) {
-      setSaid((error as Error).message);
-    }
-    setJob(undefined);
+      const { job: asked } = await call(`/api/sheets/${id}/checks`, RowChecksAnswer, { all: true });
+      if (asked === null) setSaid("all rows are reviewed");
+      return { job: asked };
+    });
   };
-  if (job && (job.state === "waiting" || job.state === "leased")) {
+  if (busy) {
+    const left = job?.aboutS ? `, about ${about(job.aboutS)} left` : "";
     return (
       <small className="figures" role="status">
-        {job.total > 0 ? `looked at ${job.done} of ${job.total} rows` : "waiting for a worker …"}
+        {job && job.total > 0 ? `${job.done} of ${job.total} rows reviewed` : "waiting for a render worker"}
+        {left}
       </small>
     );
   }
   return (
     <>
-      {said && <small role="status">{said}</small>}
+      {(said ?? fault) && <small role="status">{said ?? fault}</small>}
       <button type="button" className="tool" disabled={unseen === 0} onClick={() => void check()}>
-        {unseen === 0
-          ? "All rows are looked at"
-          : `Look at ${unseen === 1 ? "the row" : `${unseen} rows`} not seen yet`}
+        {unseen === 0 ? "All rows reviewed" : `Review ${unseen === 1 ? "1 row" : `${unseen} rows`}`}
       </button>
     </>
   );

@@ -21,12 +21,12 @@ export function Conflicts() {
         return (
           <Notice key={`${conflict.row} ${conflict.column}`} weight="warn">
             {conflict.gone || number === 0 ? (
-              <>A row that you changed has been taken away by somebody else. </>
+              <>A row that you changed was removed by someone else. </>
             ) : (
               <>
                 Row {number}, {label}: somebody else wrote “{theirs}” meanwhile.{" "}
                 <Button variant="link" size="sm" onClick={() => settle(conflict, "mine")}>
-                  Mine in its place
+                  Keep mine
                 </Button>
               </>
             )}

@@ -67,7 +67,7 @@ export function Grid(props: {
   );
   const change = (next: GridRow[]) => {
     const { cells, add, remove } = changesInGrid(desk, rows, shown, next);
-    const label = add.length > 0 ? "New rows" : remove.length > 0 ? "Take rows away" : "Write";
+    const label = add.length > 0 ? "New rows" : remove.length > 0 ? "Remove rows" : "Write";
     store.getState().edit(label, { cells, add, remove });
   };
   const addRows = (count: number) => {

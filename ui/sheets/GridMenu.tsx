@@ -12,9 +12,9 @@ function wordsOf(item: ContextMenuItem): string {
     case "DUPLICATE_ROWS":
       return `Copy ${rows} rows below`;
     case "DELETE_ROW":
-      return "Take the row away";
+      return "Remove the row";
     case "DELETE_ROWS":
-      return `Take ${rows} rows away`;
+      return `Remove ${rows} rows`;
     case "COPY":
       return "Copy";
     case "CUT":

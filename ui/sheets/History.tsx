@@ -7,7 +7,7 @@ import { useSheet } from "./store";
 export const Saved = () => <SavedWords save={useSheet((state) => state.save)} />;
 
 export function SavedWords({ save }: { save: SheetSave }) {
-  const words = { saved: "all is saved", saving: "saving …", waiting: "not saved yet; trying again" } as const;
+  const words = { saved: "saved", saving: "saving …", waiting: "not saved yet; trying again" } as const;
   if (save.kind !== "refused") return <span data-save={save.kind}>{words[save.kind]}</span>;
   return (
     <span data-save="refused" role="alert" className="text-primary fw-semibold">

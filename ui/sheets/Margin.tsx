@@ -36,11 +36,11 @@ export const margin = { basis: 52, minWidth: 52, component: Margin };
 export const namedMargin = { basis: 210, minWidth: 210, component: Margin };
 
 const marginWords: Readonly<Record<string, string>> = {
-  making: "Its clips are being made",
-  outdated: "Changed since its clips were made",
-  failed: "A clip could not be made",
-  made: "Its clips show what it says",
-  draft: "Not made yet",
+  making: "Exporting",
+  outdated: "Out of date: changed since the last export",
+  failed: "A clip failed",
+  made: "Exported and up to date",
+  draft: "Draft",
   ready: "Ready",
   approved: "Approved",
 };

@@ -1,10 +1,11 @@
 "use client";
 import { useMemo, useState } from "react";
-import { Button, Modal, ProgressBar, Table } from "react-bootstrap";
+import { Button, Modal, Table } from "react-bootstrap";
 import { useDropzone } from "react-dropzone";
 import { cellChange } from "@/core/sheets/apply";
 import type { CellChange } from "@/core/sheets/changes";
 import { matchFiles, namedMedia, type NamedMedia } from "@/core/sheets/media-names";
+import { Bar } from "@/ui/parts/Bar";
 import { Notice } from "@/ui/parts/Notice";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { bringAll } from "./bring-all";
@@ -43,7 +44,7 @@ export function MediaDialog({ dropped, onClose }: { dropped: readonly BroughtFil
       const to = values.get(cell);
       return row && to ? [cellChange(row, cell.column, to) ?? []].flat() : [];
     });
-    if (cells.length > 0) store.getState().edit(`Bring ${cells.length} pictures along`, { cells });
+    if (cells.length > 0) store.getState().edit(`Upload ${cells.length} pictures`, { cells });
     setProgress(undefined);
     setRefused(not);
     if (not.length === 0 && missing.length === 0) onClose();
@@ -53,7 +54,7 @@ export function MediaDialog({ dropped, onClose }: { dropped: readonly BroughtFil
     return `Row ${number}, ${columnLabel(design, column)}: ${text}`;
   };
   return (
-    <PaperDialog title="Bring pictures along" size="lg" onClose={progress === undefined ? onClose : undefined}>
+    <PaperDialog title="Upload pictures" size="lg" onClose={progress === undefined ? onClose : undefined}>
       <Modal.Body>
         <Drop onFiles={(list) => void take(list)} />
         {fault && <Notice weight="stop">{fault}</Notice>}
@@ -72,7 +73,7 @@ export function MediaDialog({ dropped, onClose }: { dropped: readonly BroughtFil
               />
               <Lines label="named by a cell, but not among the files" list={missing.map(place)} />
               <Lines label="files that no cell names" list={left.map(({ name }) => name)} />
-              <Lines label="names that several files have; the first is taken" list={twice} />
+              <Lines label="names that several files have; the first is used" list={twice} />
             </tbody>
           </Table>
         )}
@@ -82,18 +83,17 @@ export function MediaDialog({ dropped, onClose }: { dropped: readonly BroughtFil
           </Notice>
         ))}
         {progress !== undefined && (
-          <ProgressBar
-            className="mt-12"
-            now={progress}
-            max={matched.length}
-            label={`${progress} of ${matched.length}`}
-            aria-label="Pictures sent"
-          />
+          <div className="mt-12">
+            <Bar now={progress} of={matched.length} label="Pictures sent" />
+            <small className="figures" role="status">
+              {progress} of {matched.length} sent
+            </small>
+          </div>
         )}
       </Modal.Body>
       <Modal.Footer>
         <Button disabled={matched.length === 0 || progress !== undefined} onClick={() => void bring()}>
-          Bring {matched.length} {matched.length === 1 ? "picture" : "pictures"} along
+          Upload {matched.length} {matched.length === 1 ? "picture" : "pictures"}
         </Button>
       </Modal.Footer>
     </PaperDialog>

@@ -15,7 +15,7 @@ export function MissingMedia({ onBring }: { onBring: () => void }) {
     <Notice weight="warn">
       {count === 1 ? "One cell names a picture that is" : `${count} cells name pictures that are`} not here yet.{" "}
       <Button variant="link" size="sm" className="p-0 align-baseline" onClick={onBring}>
-        Bring them along …
+        Upload them …
       </Button>
     </Notice>
   );

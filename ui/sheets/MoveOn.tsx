@@ -16,7 +16,7 @@ const words: Readonly<Record<ColumnChange["what"], string>> = {
   new: "is new",
   gone: "is gone",
   "another kind": "is of another kind",
-  renamed: "is called otherwise",
+  renamed: "is renamed",
 };
 
 /** Where a sheet's rows were before they went to another release. */
@@ -68,7 +68,7 @@ export function MoveOn() {
         <Notice weight="note">
           Release {desk.newer.number} of {desk.document.name} is out.{" "}
           {changes.map(({ label, what }) => `${label} ${words[what]}. `)}
-          {faulty > 0 && `${faulty} rows will have something to mend. `}
+          {faulty > 0 && `${faulty} rows will need attention. `}
           <Button
             variant="link"
             size="sm"

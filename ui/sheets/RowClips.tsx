@@ -4,10 +4,10 @@ import { writeDate } from "@/ui/parts/dates";
 import { useSheet } from "./store";
 
 const stateWords: Readonly<Record<RowClip["state"], string>> = {
-  making: "being made",
-  current: "made, as the row is now",
+  making: "exporting",
+  current: "up to date",
   "out of date": "out of date",
-  failed: "could not be made",
+  failed: "failed",
 };
 
 /** How the clips of a row stand to what it says now, and who has said what about it. */
@@ -19,8 +19,7 @@ export function RowClips({ row }: { row: RowView }) {
     <section className="sheet-clips" aria-label="Clips of this row">
       {row.stateBy && (
         <p className="quiet mt-8 mb-0">
-          {row.state === "approved" ? "Approved" : row.state === "ready" ? "Said to be ready" : "Put back"} by{" "}
-          {row.stateBy}
+          {row.state === "approved" ? "Approved" : row.state === "ready" ? "Ready" : "Reopened"} by {row.stateBy}
           {row.stateAt && <span className="figures">, {writeDate(row.stateAt)}</span>}
         </p>
       )}

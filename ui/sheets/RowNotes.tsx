@@ -39,7 +39,7 @@ export function RowNotes(props: { row: RowView; faults: readonly ValueFault[]; f
       ))}
       {allowed.map((finding) => (
         <p key={finding.id} className="quiet mt-6 mb-0">
-          {finding.message} Goes out all the same: {may.get(finding.id)}{" "}
+          {finding.message} Accepted: {may.get(finding.id)}{" "}
           {row.accepted.some(({ check }) => check === finding.id) && <TakeBack row={row} check={finding.id} />}
         </p>
       ))}
@@ -58,7 +58,7 @@ function TakeBack({ row, check }: { row: RowView; check: string }) {
   if (fault) return <span role="alert">{fault}</span>;
   return (
     <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => void takeBack()}>
-      Take that back
+      Withdraw the reason
     </Button>
   );
 }
@@ -86,11 +86,11 @@ function Ways({ row, note }: { row: RowView; note: FieldNote }) {
   const all = async () => {
     const onProgress = (done: number) => setProgress(`Trying ${done} of ${same.length} …`);
     const mended = await mendAll(store.getState().view, same, onProgress).catch((error: Error) => error);
-    if (mended instanceof Error) return setProgress(`Nothing was mended: ${mended.message}`);
+    if (mended instanceof Error) return setProgress(`Nothing was fixed: ${mended.message}`);
     const { cells, left } = mended;
     const count = new Set(cells.map((cell) => cell.row)).size;
-    if (cells.length > 0) store.getState().edit(`Mend ${count} rows`, { cells });
-    setProgress(left > 0 ? `${count} mended; nothing helps in ${left}.` : `${count} mended.`);
+    if (cells.length > 0) store.getState().edit(`Fix ${count} rows`, { cells });
+    setProgress(left > 0 ? `${count} fixed; ${left} can’t be fixed this way.` : `${count} fixed.`);
   };
   return (
     <>
@@ -98,7 +98,7 @@ function Ways({ row, note }: { row: RowView; note: FieldNote }) {
         <>
           {" "}
           <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => void all()}>
-            Mend all {same.length} rows that have this
+            Fix all {same.length} rows that have this
           </Button>
         </>
       )}
@@ -107,7 +107,7 @@ function Ways({ row, note }: { row: RowView; note: FieldNote }) {
         <>
           {" "}
           <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => setAsking(!asking)}>
-            Let it go out …
+            Accept with a reason …
           </Button>
         </>
       )}
@@ -140,15 +140,15 @@ function Letting(props: { row: RowView; finding: Finding; rows: readonly string[
       <Form.Control
         size="sm"
         autoFocus
-        aria-label="Why it may go out"
-        placeholder="Why it may go out like this"
+        aria-label="Reason to allow it"
+        placeholder="Reason to export it anyway"
         maxLength={300}
         value={reason}
         onChange={(event) => setReason(event.target.value)}
       />
       <span className="d-flex gap-8">
         <Button variant="outline-secondary" size="sm" disabled={!good} onClick={() => void keep([row.id])}>
-          Let it
+          Accept
         </Button>
         {rows.length > 1 && (
           <Button variant="outline-secondary" size="sm" disabled={!good} onClick={() => void keep(rows)}>

@@ -2,6 +2,7 @@
 import { useEffect, useMemo, useState } from "react";
 import type { RowView } from "@/contract/sheets";
 import type { Fix } from "@/core/checks/define";
+import { sampledLabels } from "@/core/document/values";
 import { cellChange } from "@/core/sheets/apply";
 import { cellsOfFix, fixOfFault } from "@/core/sheets/fixes";
 import { footageColumn, footageOf, rowFaults, rowValues } from "@/core/sheets/row";
@@ -30,6 +31,7 @@ export function RowPreview({ row, number }: { row: RowView; number: number }) {
   const [plate, setPlate] = useState<Plate>("dark");
   const filled = useMemo(() => ({ design, house, values: rowValues(design, row.cells) }), [design, house, row.cells]);
   const scene = useMemo(() => ({ request: { ...filled, samples: true }, formats: design.formats }), [filled, design]);
+  const samples = useMemo(() => sampledLabels(design, filled.values), [design, filled]);
   const { player, view: shown } = usePlayer(scene, true);
   const { found, rested } = useRowChecks(player, shown.stage);
   const findings = useMemo(() => findingsOnStage(design, shown.stage, found), [design, shown.stage, found]);
@@ -63,9 +65,11 @@ export function RowPreview({ row, number }: { row: RowView; number: number }) {
         plate={plate}
         footage={own?.slice("media:".length) ?? desk.footage[0]?.hash}
         loading={shown.stage.kind === "loading"}
+        samples={samples}
       />
       <Transport player={player} view={shown} />
       {shown.stage.kind === "failed" && <Notice weight="stop">The preview stopped: {shown.stage.message}</Notice>}
+      <RowNotes row={row} faults={faults} findings={findings} />
       <FootageField
         desk={desk}
         footage={own}
@@ -73,7 +77,6 @@ export function RowPreview({ row, number }: { row: RowView; number: number }) {
           store.getState().edit("Footage", { cells: [cellChange(row, footageColumn, to) ?? []].flat() })
         }
       />
-      <RowNotes row={row} faults={faults} findings={findings} />
       <RowClips row={row} />
     </NoteContext.Provider>
   );

@@ -68,17 +68,17 @@ export function RowTools(props: {
       <button type="button" className="tool" disabled={none} onClick={() => move(1)}>
         Down
       </button>
-      <button type="button" className="tool" disabled={none} onClick={() => edit("Take rows away", { remove: ids })}>
-        Take {many} away
+      <button type="button" className="tool" disabled={none} onClick={() => edit("Remove rows", { remove: ids })}>
+        Remove {many}
       </button>
       <button
         type="button"
         className="tool"
         aria-pressed={frozen}
         onClick={onFreeze}
-        title="Names stay in view, however far the columns are scrolled"
+        title="Names stay in view while the other columns scroll"
       >
-        Keep names
+        Freeze names
       </button>
       <ShareRow sheet={view.id} row={picked.length === 1 ? ids[0] : undefined} />
       <span className="ms-auto" />
@@ -118,7 +118,7 @@ function ShareRow({ sheet, row }: { sheet: string; row: string | undefined }) {
         className="tool"
         disabled={row === undefined}
         onClick={() => setSharing(row)}
-        title="Somebody without an account fills in this row, by a link"
+        title="Create a link with which someone without an account fills in this row"
       >
         Share …
       </button>

@@ -57,7 +57,7 @@ export function Sheet() {
         </p>
         <History />
         <Button variant="segment" size="sm" className="text-nowrap" onClick={() => setTaking(true)}>
-          Take in a table …
+          Import table …
         </Button>
         <TableOut />
       </header>
@@ -114,7 +114,7 @@ function Side({ lead, number }: { lead: RowView | undefined; number: number }) {
         <RowPreview row={lead} number={number} />
       ) : (
         <Notice weight="note">
-          Add a row and type, paste rows from any spreadsheet, or take in a table. Each row becomes a clip.
+          Add a row and type, paste rows from any spreadsheet, or import a table. Each row becomes a clip.
         </Notice>
       )}
     </aside>

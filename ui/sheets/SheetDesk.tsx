@@ -27,7 +27,7 @@ export function SheetDesk({ sheetId }: { sheetId: string }) {
           <Link href="/sheets">Back to the sheets</Link>
         </>
       ) : (
-        <p className="quiet">Fetching the sheet …</p>
+        <p className="quiet">Loading the sheet …</p>
       )}
     </main>
   );

@@ -2,13 +2,14 @@
 import { useQuery } from "@tanstack/react-query";
 import Link from "next/link";
 import { useState } from "react";
-import { Table } from "react-bootstrap";
+import { Button, Table } from "react-bootstrap";
 import { SheetList as ListShape, type SheetCard } from "@/contract/sheets";
 import { call } from "@/ui/parts/api";
 import { writeDate } from "@/ui/parts/dates";
 import { Notice } from "@/ui/parts/Notice";
 import { Pager } from "@/ui/parts/Pager";
 import { Segments } from "@/ui/parts/Segments";
+import { NewSheetDialog } from "./NewSheetDialog";
 
 type Which = "sheets" | "mine" | "clips";
 const which: readonly { id: Which; label: string }[] = [
@@ -22,8 +23,8 @@ const asked: Readonly<Record<Which, string>> = {
   clips: "kind=clips",
 };
 const about: Readonly<Record<Which, string>> = {
-  sheets: "A sheet makes many clips of one design: one row a clip, typed, pasted or taken in from a table.",
-  mine: "Single clips that you have filled in. They are kept as they are typed; open one to go on or to make it again.",
+  sheets: "A sheet makes many clips of one design: one row is one clip, typed, pasted or imported from a table.",
+  mine: "Single clips that you filled in. They are saved as you type; open one to continue or to export it again.",
   clips: "Single clips that anybody has filled in.",
 };
 
@@ -31,6 +32,7 @@ const about: Readonly<Record<Which, string>> = {
 export function SheetList() {
   const [shown, setShown] = useState<Which>("sheets");
   const [passed, setPassed] = useState<readonly string[]>([]);
+  const [starting, setStarting] = useState(false);
   const before = passed.at(-1);
   const list = useQuery({
     queryKey: ["sheets", shown, before ?? null],
@@ -43,18 +45,24 @@ export function SheetList() {
       <div className="page__head">
         <h1>Sheets and clips</h1>
         <p>{about[shown]}</p>
-        <Segments
-          label="What is listed"
-          value={shown}
-          options={which}
-          onChange={(now) => {
-            setShown(now);
-            setPassed([]);
-          }}
-        />
+        <div className="align-items-center d-flex flex-wrap gap-12">
+          <Segments
+            label="What is listed"
+            value={shown}
+            options={which}
+            onChange={(now) => {
+              setShown(now);
+              setPassed([]);
+            }}
+          />
+          <Button className="ms-auto" onClick={() => setStarting(true)}>
+            New sheet
+          </Button>
+        </div>
+        {starting && <NewSheetDialog onClose={() => setStarting(false)} />}
       </div>
       {list.error && <Notice weight="stop">{list.error.message}</Notice>}
-      {list.isPending && <p className="quiet">Fetching …</p>}
+      {list.isPending && <p className="quiet">Loading …</p>}
       {list.data && sheets.length === 0 && (
         <Notice weight="note">
           {shown === "sheets" ? (
@@ -64,8 +72,8 @@ export function SheetList() {
             </>
           ) : (
             <>
-              Nothing here yet. Choose a design on the <Link href="/">shelf</Link> and fill it in; it is kept from the
-              first letter on.
+              Nothing here yet. Choose a design on the <Link href="/">shelf</Link> and fill it in. It is saved as you
+              type.
             </>
           )}
         </Notice>
@@ -82,7 +90,7 @@ export function SheetList() {
                 </th>
               )}
               <th scope="col">State</th>
-              <th scope="col">Begun by</th>
+              <th scope="col">Created by</th>
               <th scope="col">Changed</th>
             </tr>
           </thead>

@@ -37,7 +37,7 @@ export function ShowChoice(props: {
           {one === "all" ? "" : ` (${count(one)})`}
         </option>
       ))}
-      {show.startsWith("problem:") && !known && <option value={show}>Mended: no row has this any more</option>}
+      {show.startsWith("problem:") && !known && <option value={show}>Fixed: no row has this any more</option>}
       {shared.length > 0 && (
         <optgroup label="What is found">
           {shared.map(({ problem, rows: having }) => (

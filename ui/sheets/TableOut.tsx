@@ -1,9 +1,8 @@
 "use client";
 import { Dropdown } from "react-bootstrap";
 import type { SheetView } from "@/contract/sheets";
-import { sampleValues, textOf } from "@/core/document/values";
 import { cellOf } from "@/core/sheets/row";
-import { columnText } from "@/core/sheets/take-in";
+import { columnText, sampleCells } from "@/core/sheets/take-in";
 import type { Table } from "@/core/table/table";
 import { columnLabel } from "./columns";
 import { columnsOf } from "./grid-rows";
@@ -23,10 +22,8 @@ function tableOfSheet({ view, rows }: Pick<SheetState, "view" | "rows">): Table 
 /** A table with the right heading and one row of samples, to be filled in elsewhere. */
 function template({ desk }: { desk: SheetView["desk"] }): Table {
   const { document } = desk;
-  const values = sampleValues(document);
-  const texts = document.fields.map((field) => textOf(field, values.fields[field.id] ?? ""));
   const heading = columnsOf(desk).map((column) => columnLabel(document, column));
-  return { heading, rows: [[...texts, String(document.length.default), "a row to go by"]] };
+  return { heading, rows: [[...sampleCells(document), String(document.length.default), "a row to go by"]] };
 }
 
 function saveFile(file: File): void {
@@ -49,7 +46,7 @@ export function TableOut() {
   return (
     <Dropdown align="end">
       <Dropdown.Toggle variant="segment" size="sm">
-        Take out
+        Export table
       </Dropdown.Toggle>
       <Dropdown.Menu>
         <Dropdown.Item onClick={() => void out("xlsx", "rows")}>The rows as a spreadsheet (XLSX)</Dropdown.Item>

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button, Form, Modal, Table as KitTable } from "react-bootstrap";
 import { useDropzone } from "react-dropzone";
 import { mostRows } from "@/contract/sheets";
@@ -12,7 +12,8 @@ import { Segments } from "@/ui/parts/Segments";
 import { columnLabel } from "./columns";
 import { columnsOf } from "./grid-rows";
 import { broughtFiles, isTableName, type BroughtFile } from "./media-files";
-import { readTableFile, type ReadTable } from "./read-table";
+import { readTableApart } from "./read-apart";
+import type { ReadTable } from "./read-table";
 import { newRowId, useSheet, useSheetStore } from "./store";
 
 /**
@@ -23,32 +24,44 @@ export function TakeInDialog({ onClose }: { onClose: (brought: readonly BroughtF
   const [brought, setBrought] = useState<readonly BroughtFile[]>([]);
   const [read, setRead] = useState<ReadTable & { readonly name: string }>();
   const [fault, setFault] = useState<string>();
+  const [reading, setReading] = useState<string>();
+  const gone = useRef(new AbortController());
+  useEffect(() => {
+    const stop = (gone.current = new AbortController());
+    return () => stop.abort();
+  }, []);
   const take = async (files: readonly File[]) => {
     const file = files.find(({ name }) => isTableName(name)) ?? (files.length === 1 ? files[0] : undefined);
     if (files.length === 0) return;
     setFault(
-      file ? undefined : "There is no table among these files. Drop a CSV or XLSX file, with the pictures beside it.",
+      file ? undefined : "None of these files is a table. Drop a CSV or XLSX file, with the pictures beside it.",
     );
     if (!file) return;
+    setReading(file.name);
     try {
       setBrought(await broughtFiles(files.filter((other) => other !== file)));
-      setRead({ ...(await readTableFile(file, mostRows)), name: file.name });
+      setRead({ ...(await readTableApart(file, mostRows, gone.current.signal)), name: file.name });
     } catch (error) {
       setFault((error as Error).message);
     }
+    setReading(undefined);
   };
   return (
-    <PaperDialog title="Take in a table" onClose={() => onClose([])} size="xl">
+    <PaperDialog title="Import table" onClose={() => onClose([])} size="xl">
       {read ? (
         <Matching read={read} onBack={() => setRead(undefined)} onDone={() => onClose(brought)} />
       ) : (
         <Modal.Body>
           <FileDrop onFiles={(files) => void take(files)} />
           {fault && <Notice weight="stop">{fault}</Notice>}
+          {reading !== undefined && (
+            <p role="status" className="mt-12 mb-0">
+              Reading {reading} … To stop, close this dialog.
+            </p>
+          )}
           <p className="quiet mt-12 mb-0">
-            A table has a heading and one row for each clip. Columns are found by what they are called; nothing is
-            changed before you have seen it. Pictures that the table names, a folder or a zip of them, may be dropped
-            with it.
+            A table has a heading and one row for each clip. Columns are matched by their names. Nothing is changed
+            before you have seen it. Pictures that the table names, a folder or a zip of them, may be dropped with it.
           </p>
         </Modal.Body>
       )}
@@ -68,8 +81,8 @@ function FileDrop({ onFiles }: { onFiles: (files: readonly File[]) => void }) {
 
 const modes = [
   { id: "append", label: "Add below" },
-  { id: "replace", label: "In place of all rows" },
-  { id: "update", label: "Change what is known" },
+  { id: "replace", label: "Replace all rows" },
+  { id: "update", label: "Update existing rows" },
 ] as const;
 
 /** Which column goes where, the first rows as they were read, and what will happen. */
@@ -93,7 +106,7 @@ function Matching(props: { read: ReadTable & { name: string }; onBack: () => voi
     setColumns(columns.map((old, i) => (i === at ? wanted : old === wanted ? undefined : old)));
   };
   const done = () => {
-    store.getState().edit(`Take in ${read.name}`, going.changes);
+    store.getState().edit(`Import ${read.name}`, going.changes);
     onDone();
   };
   return (
@@ -106,7 +119,7 @@ function Matching(props: { read: ReadTable & { name: string }; onBack: () => voi
         ))}
         <FirstRows read={read} columns={columns} choose={choose} />
         <div className="align-items-center d-flex flex-wrap gap-12 mt-12">
-          <Segments label="What becomes of the rows that are there" value={mode} options={modes} onChange={setMode} />
+          <Segments label="What to do with the existing rows" value={mode} options={modes} onChange={setMode} />
           {mode === "update" && (
             <label className="align-items-center d-flex gap-8">
               known again by
@@ -121,24 +134,31 @@ function Matching(props: { read: ReadTable & { name: string }; onBack: () => voi
           )}
         </div>
         {filled.length === 0 && (
-          <Notice weight="stop">None of these columns is one of the design’s. Say above where they go.</Notice>
+          <Notice weight="stop">No column matches a field of the design. Choose above where they go.</Notice>
         )}
         {faulty > 0 && (
           <Notice weight="warn">
-            {faulty === 1 ? "One row has" : `${faulty} rows have`} something to mend. They are taken in and marked.
+            {faulty === 1 ? "One row has" : `${faulty} rows have`} something to fix. They are imported and marked.
+          </Notice>
+        )}
+        {going.doubles > 0 && (
+          <Notice weight="warn">
+            {going.doubles === 1 ? "One row says" : `${going.doubles} rows say`} the same as another. They are imported
+            as they are.
           </Notice>
         )}
         {total > mostRows && <Notice weight="stop">A sheet has at most {mostRows} rows.</Notice>}
       </Modal.Body>
       <Modal.Footer>
         <span className="quiet figures">
-          {going.added} new, {going.changed} changed, {going.removed} taken away
+          {going.added} new, {going.changed} changed, {going.removed} removed
+          {going.samples > 0 && `, ${going.samples} left out: the sample row of the template`}
         </span>
         <Button variant="link" onClick={onBack}>
-          Another file
+          Choose another file
         </Button>
         <Button disabled={filled.length === 0 || total > mostRows} onClick={done}>
-          Take in {lines.length} {lines.length === 1 ? "row" : "rows"}
+          Import {lines.length} {lines.length === 1 ? "row" : "rows"}
         </Button>
       </Modal.Footer>
     </>

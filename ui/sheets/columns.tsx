@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { createTextColumn, keyColumn, type CellProps, type Column as GridColumn } from "react-datasheet-grid";
 import type { Design } from "@/core/document/design";
+import { askedFields } from "@/core/document/values";
 import type { House } from "@/core/document/house";
 import type { Offer } from "@/core/fields/define";
 import { kindOf, type Field } from "@/core/fields/field";
@@ -125,7 +126,7 @@ const offersOf = (field: Field, house: House): readonly Offer[] | undefined =>
 
 /** The columns of the grid: fields in their order, the clip's length, a note. */
 export function gridColumns(design: Design, house: House): Partial<GridColumn<GridRow, unknown, string>>[] {
-  const fields = design.fields.map((field) => {
+  const fields = askedFields(design).map((field) => {
     const offers = offersOf(field, house);
     const base = { title: field.label, id: field.id, minWidth: field.kind === "text" ? 220 : 150 };
     if (!offers) return { ...keyColumn<Record<string, string | undefined>, string>(field.id, writtenColumn), ...base };

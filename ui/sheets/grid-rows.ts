@@ -1,4 +1,5 @@
 import type { RowView, SheetView } from "@/contract/sheets";
+import { askedFields } from "@/core/document/values";
 import { cellChange } from "@/core/sheets/apply";
 import type { CellChange, SheetChanges } from "@/core/sheets/changes";
 import { cellOf, ownColumns, type Cell, type Cells, type Column } from "@/core/sheets/row";
@@ -12,7 +13,7 @@ type Desk = SheetView["desk"];
 
 /** The columns of a sheet in their order. */
 export const columnsOf = ({ document }: Pick<Desk, "document">): Column[] => [
-  ...document.fields.map(({ id }) => id),
+  ...askedFields(document).map(({ id }) => id),
   ...ownColumns,
 ];
 

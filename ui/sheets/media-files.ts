@@ -23,7 +23,7 @@ export async function broughtFiles(dropped: readonly File[]): Promise<BroughtFil
     else if (!isHidden(file.name)) files.push({ name: file.name, read: async () => file });
   }
   if (files.length > mostFiles)
-    throw new BringError(`These are ${files.length} files; up to ${mostFiles} can be brought at once.`);
+    throw new BringError(`These are ${files.length} files; up to ${mostFiles} can be uploaded at once.`);
   return files;
 }
 
@@ -36,7 +36,7 @@ async function filesInZip(zip: File): Promise<BroughtFile[]> {
   const files = entries.filter((entry) => !entry.directory && !isHidden(entry.filename));
   if (files.some(({ encrypted }) => encrypted)) throw broken("has a password. Pack it again without one.");
   const unpacked = files.reduce((sum, { uncompressedSize }) => sum + uncompressedSize, 0);
-  if (unpacked > mostUnpacked) throw broken("unpacks to more than 4 GB. Bring the pictures in parts.");
+  if (unpacked > mostUnpacked) throw broken("unpacks to more than 4 GB. Upload the pictures in parts.");
   return files.map((entry) => ({
     name: entry.filename,
     read: async () => {

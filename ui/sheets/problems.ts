@@ -34,8 +34,8 @@ export type Show =
 
 export const showWords: Readonly<Record<Exclude<Show, `problem:${string}`>, string>> = {
   all: "All rows",
-  wrong: "With something to mend",
-  unseen: "Not looked at yet",
+  wrong: "Needs attention",
+  unseen: "Not reviewed yet",
   draft: "Drafts",
   ready: "Ready",
   approved: "Approved",

@@ -1,5 +1,5 @@
 import { ChangesAnswer, type SheetConflict } from "@/contract/sheets";
-import type { SheetChanges } from "@/core/sheets/changes";
+import { inParts, type SheetChanges } from "@/core/sheets/changes";
 import { ApiError, call, mayPass } from "@/ui/parts/api";
 import { holdStuck, holdUnsaved, letGo } from "@/ui/parts/unsaved";
 
@@ -41,7 +41,7 @@ export class Sender {
   }
 
   put(changes: SheetChanges): void {
-    this.queue.push(changes);
+    this.queue.push(...inParts(changes));
     holdUnsaved(this);
     // Said at once: a page that is closed before it is sent would lose it.
     this.tell({ kind: "saving" });

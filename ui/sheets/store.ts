@@ -159,7 +159,7 @@ export function createSheet({ rows, ...view }: SheetView) {
         const row = get().rows.find(({ id }) => id === conflict.row);
         if (!row || conflict.gone) return;
         const again = keep === "mine" ? cellChange(row, conflict.column, conflict.mine) : undefined;
-        if (again) get().edit("Mine in its place", { cells: [again] });
+        if (again) get().edit("Keep mine", { cells: [again] });
       },
       flush: () => sender.flush(),
     };

@@ -66,13 +66,13 @@ export function DraftPlate({
           </Dropdown.Toggle>
           <Dropdown.Menu>
             <Dropdown.Item as="button" type="button" onClick={onPack}>
-              Pack to hand over …
+              Export package …
             </Dropdown.Item>
             <Dropdown.Item as="button" type="button" onClick={() => describe({ archived: !archived })}>
-              {archived ? "Back onto the shelf" : "Put away"}
+              {archived ? "Restore" : "Archive"}
             </Dropdown.Item>
             <Dropdown.Item as="button" type="button" onClick={() => describe({ tags: asBeginning(tags) })}>
-              {tags.includes(beginningTag) ? "No longer a beginning" : "Keep as a beginning"}
+              {tags.includes(beginningTag) ? "Remove from starters" : "Save as starter"}
             </Dropdown.Item>
           </Dropdown.Menu>
         </Dropdown>
@@ -95,7 +95,7 @@ function TagEditor({ tags, onChange }: { tags: readonly string[]; onChange: (tag
         className="plain-link bg-none border-0 text-secondary p-0"
         onClick={() => setTyped(tags.join(", "))}
       >
-        {tags.length === 0 ? "Tag it" : tags.join(", ")}
+        {tags.length === 0 ? "Add tags" : tags.join(", ")}
       </button>
     );
   }

@@ -6,7 +6,8 @@ import { Button } from "react-bootstrap";
 import { PlusLg } from "react-bootstrap-icons";
 import { z } from "zod";
 import { DraftShelf as DraftShelfShape, type DraftCard } from "@/contract/designs";
-import { PackDialog } from "@/ui/packages/PackDialog";
+import { PackDialog, packJob } from "@/ui/packages/PackDialog";
+import { useReopened } from "@/ui/parts/kept-job";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import { Pager } from "@/ui/parts/Pager";
@@ -22,7 +23,8 @@ export function DraftShelf() {
   const [tag, setTag] = useState("");
   const [archived, setArchived] = useState(false);
   const [page, setPage] = useState(1);
-  const [packed, setPacked] = useState<string>();
+  const [packed, setPacked] = useState<{ first?: string }>();
+  useReopened(packJob, () => setPacked({}));
   const [copied, setCopied] = useState<DraftCard | "blank">();
   const query = new URLSearchParams({ search, tag, archived: archived ? "yes" : "no", page: String(page) });
   const shelf = useQuery({
@@ -60,10 +62,10 @@ export function DraftShelf() {
           />
         )}
         <Button variant="segment" size="sm" active={archived} onClick={() => setArchived(!archived)}>
-          Put away
+          Archived
         </Button>
         <Link href="/packages" className="btn btn-outline-secondary btn-sm">
-          Bring in …
+          Import package …
         </Link>
         <Button onClick={() => setCopied("blank")}>
           <PlusLg aria-hidden /> New design
@@ -74,13 +76,9 @@ export function DraftShelf() {
       </p>
       <NeedsALook />
       {shelf.error && <Notice weight="stop">{shelf.error.message}</Notice>}
-      {shelf.isPending && <p className="quiet">Fetching the shelf …</p>}
+      {shelf.isPending && <p className="quiet">Loading the shelf …</p>}
       {data?.drafts.length === 0 && (
-        <Notice weight="note">
-          {narrowed
-            ? "Nothing on the shelf is like that."
-            : "The shelf is empty. Start a new design, and it stands here."}
-        </Notice>
+        <Notice weight="note">{narrowed ? "No design matches." : "The shelf is empty. Start a new design."}</Notice>
       )}
       <div className="shelf__plates d-grid">
         {data?.drafts.map((draft) => (
@@ -89,7 +87,7 @@ export function DraftShelf() {
             draft={draft}
             house={data.house}
             onCopy={() => setCopied(draft)}
-            onPack={() => setPacked(draft.document.id)}
+            onPack={() => setPacked({ first: draft.document.id })}
             onDescribe={(about) => describe(draft.id, about)}
           />
         ))}
@@ -100,7 +98,7 @@ export function DraftShelf() {
           onOlder={data.more ? () => setPage(page + 1) : undefined}
         />
       )}
-      {packed !== undefined && <PackDialog first={packed} onClose={() => setPacked(undefined)} />}
+      {packed && <PackDialog {...packed} onClose={() => setPacked(undefined)} />}
       {copied && (
         <NewDesignDialog source={copied === "blank" ? undefined : copied} onClose={() => setCopied(undefined)} />
       )}

@@ -18,9 +18,9 @@ export function NeedsALook() {
   if (failed + unproved + drifts.length === 0) return null;
   const count = (failed > 0 ? 1 : 0) + (unproved > 0 ? 1 : 0) + drifts.length;
   return (
-    <details className="needs-a-look mb-16 ps-12" aria-label="Needs a look">
+    <details className="needs-a-look mb-16 ps-12" aria-label="Needs attention">
       <summary>
-        <b className="rubric">Needs a look</b> {count === 1 ? "One thing" : `${count} things`}
+        <b className="rubric">Needs attention</b> {count === 1 ? "One thing" : `${count} things`}
       </summary>
       <ul>
         {failed > 0 && (
@@ -37,7 +37,7 @@ export function NeedsALook() {
         )}
         {drifts.map(({ designId, name, release, values }) => (
           <li key={designId}>
-            <Link href={`/bench/${designId}`}>{name}</Link>, release {release}, still has the house style as it was:{" "}
+            <Link href={`/bench/${designId}`}>{name}</Link>, release {release}, still has the old house style:{" "}
             {values.slice(0, 3).join(", ")}
             {values.length > 3 && " …"}
           </li>

@@ -74,7 +74,7 @@ export function NewDesignDialog({ source, onClose }: { source: DraftCard | undef
             fault={errors.name && "Give it a name."}
           />
           {source ? (
-            <p className="quiet m-0">It begins as a copy of {source.document.name}.</p>
+            <p className="quiet m-0">Copy of {source.document.name}.</p>
           ) : (
             <Controller
               control={control}
@@ -122,16 +122,16 @@ function Begins({
   const label = useId();
   const pictures = usePictures(designs, house, pictureHeightPx);
   const plates: readonly Plate[] = [
-    { from: blank, name: "Blank", about: "One panel, and the rest by hand" },
+    { from: blank, name: "Blank", about: "Blank: add every layer yourself" },
     ...beginningIds.map((id) => ({ from: id, ...beginnings[id] })),
     ...(own?.drafts ?? []).map(({ id, document }) => ({
-      ...{ from: `${copyPrefix}${id}`, name: document.name, about: document.about || "Kept as a beginning" },
+      ...{ from: `${copyPrefix}${id}`, name: document.name, about: document.about || "Saved as a starter" },
     })),
   ];
   return (
     <div className="mt-12" role="radiogroup" aria-labelledby={label}>
       <p className="form-label mb-8" id={label}>
-        Begins as
+        Start from
       </p>
       <div className="beginnings">
         {plates.map(({ from, name, about }) => (

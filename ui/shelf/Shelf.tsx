@@ -18,7 +18,7 @@ export function Shelf() {
 }
 
 const orders = [
-  { id: "mine", label: "What I made lately" },
+  { id: "mine", label: "Recently used" },
   { id: "newest", label: "Newest" },
   { id: "name", label: "By name" },
 ] as const;
@@ -57,7 +57,7 @@ function ReleaseShelf() {
           value={search}
           onChange={(event) => anew(setSearch)(event.target.value)}
         />
-        <Segments label="In which order" value={order} options={orders} onChange={anew(setOrder)} />
+        <Segments label="Sort" value={order} options={orders} onChange={anew(setOrder)} />
         {(shelf.data?.tags.length ?? 0) > 0 && (
           <Segments
             label="Tag"
@@ -68,16 +68,16 @@ function ReleaseShelf() {
         )}
       </div>
       <p className="shelf__say text-secondary fs-13">
-        Choose a design, fill it in, and take the clips with you. Point at one to see it move.
+        Choose a design, fill it in and export your clips. Point at one to see it move.
       </p>
       <NeedsALook />
       {shelf.error && <Notice weight="stop">{shelf.error.message}</Notice>}
-      {shelf.isPending && <p className="quiet">Fetching the shelf …</p>}
+      {shelf.isPending && <p className="quiet">Loading the shelf …</p>}
       {shelf.data?.releases.length === 0 && (
         <Notice weight="note">
           {narrowed
-            ? "No design is called so. Try other words, or all tags."
-            : "Nothing is published yet. A designer publishes a design, and it stands here."}
+            ? "No design matches. Try other words, or all tags."
+            : "Nothing is published yet. Releases appear here when a designer publishes a design."}
         </Notice>
       )}
       <div className="shelf__plates d-grid">

@@ -16,14 +16,14 @@ export function Forgotten() {
     setAsked(true);
   };
   return (
-    <Door about="A new password comes by letter.">
+    <Door about="You get a new password by e-mail.">
       {asked ? (
         <p role="status">
-          If somebody with this address may sign in, a letter is on its way; its link is good for an hour. Look among
-          what your mailbox holds back, too.
+          If there is an account with this address, an e-mail is on its way. Its link works for an hour. Also look in
+          your spam folder.
         </p>
       ) : (
-        <DoorForm asks={ForgottenRequest} send={ask} press="Write to me">
+        <DoorForm asks={ForgottenRequest} send={ask} press="Send e-mail">
           {(box, errors) => (
             <Labelled
               label="E-mail address"

@@ -30,7 +30,7 @@ export function Join({ token, invitation }: { token: string; invitation: Invitat
 
 export const InvitationOver = () => (
   <Door about="This invitation has ended, or was used already.">
-    <p>Ask whoever sent it for a new one, or sign in if it was you who used it.</p>
+    <p>Ask the sender for a new one, or sign in if you have already used it.</p>
     <Button href="/sign-in" className="w-100">
       Go to sign in
     </Button>

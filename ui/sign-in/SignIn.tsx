@@ -39,7 +39,7 @@ export function SignIn({ to }: { to: string }) {
             />
             {needsCode && (
               <Labelled
-                label="Code of your device, or a spare one"
+                label="Code from your device, or a spare code"
                 autoComplete="one-time-code"
                 autoFocus
                 box={box("code")}

@@ -45,7 +45,7 @@ export function CompareDialog({
   const sameShape = a.width === b.width && a.height === b.height;
   const ways: readonly { id: Way; label: string; disabled?: boolean }[] = [
     { id: "side", label: "Side by side" },
-    { id: "wipe", label: "Under a wipe", disabled: !sameShape },
+    { id: "wipe", label: "Wipe", disabled: !sameShape },
     { id: "difference", label: "Difference", disabled: !sameShape },
   ];
   return (
@@ -78,7 +78,7 @@ export function CompareDialog({
             min={0}
             max={100}
             value={wipe}
-            aria-label="Where the wipe stands"
+            aria-label="Position of the wipe"
             onChange={(event) => setWipe(Number(event.target.value))}
           />
         )}

@@ -8,6 +8,8 @@ import type { StagePlayer } from "./player";
 
 export type Plate = "light" | "dark" | "checker" | "footage" | "black";
 
+const noSamples: readonly string[] = [];
+
 /** One format of a stage: a plate to judge against, and the graphic at its place over it. */
 export const FormatStage = memo(function FormatStage({
   format,
@@ -15,6 +17,7 @@ export const FormatStage = memo(function FormatStage({
   plate,
   footage,
   guides = false,
+  samples = noSamples,
   part,
   children,
 }: {
@@ -23,6 +26,8 @@ export const FormatStage = memo(function FormatStage({
   plate: Plate;
   footage?: string | undefined;
   guides?: boolean;
+  /** Labels of the fields whose samples are shown: said on the picture, since no file shows them. */
+  samples?: readonly string[];
   /** The part of the format that is looked at, in its pixels; all of it unless given. */
   part?: Box | undefined;
   /** Laid over the picture: handles, threads. */
@@ -63,6 +68,11 @@ export const FormatStage = memo(function FormatStage({
             />
           )}
         </div>
+        {samples.length > 0 && (
+          <span className="format-stage__sample pe-none position-absolute" title={`Sample: ${samples.join(", ")}`}>
+            Sample: {samples.join(", ")}
+          </span>
+        )}
       </div>
       <figcaption>
         {format.name}{" "}

@@ -25,6 +25,7 @@ export function FormatWall({
   plate: Plate;
   footage?: string | undefined;
   guides?: boolean;
+  samples?: readonly string[];
   /** Laid over the picture of each format. */
   over?: (format: Format) => ReactNode;
 }) {
@@ -37,7 +38,7 @@ export function FormatWall({
           type="button"
           className="format-wall__press"
           aria-pressed={format === large}
-          title={format === large ? "Show all formats alike" : `Show ${format.name} large`}
+          title={format === large ? "Show all formats equally large" : `Show ${format.name} large`}
           onClick={() => setChosen(format === large ? undefined : format.id)}
         />
       )}

@@ -16,10 +16,11 @@ export function PlateChoice({
   onChange,
 }: {
   plate: Plate;
-  /** Whether there is any footage to lay it over. */
-  footage: boolean;
+  /** Whether there is any footage to lay it over; undefined where nobody may choose it. */
+  footage?: boolean;
   onChange: (plate: Plate) => void;
 }) {
-  const options = plates.map((own) => ({ ...own, disabled: own.id === "footage" && !footage }));
-  return <Segments label="Ground to judge against" value={plate} options={options} onChange={onChange} />;
+  const offered = footage === undefined ? plates.filter(({ id }) => id !== "footage") : plates;
+  const options = offered.map((own) => ({ ...own, disabled: own.id === "footage" && !footage }));
+  return <Segments label="Preview background" value={plate} options={options} onChange={onChange} />;
 }

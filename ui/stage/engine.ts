@@ -1,4 +1,5 @@
-import { IssueError } from "@/core/issue";
+import { withoutFault } from "@/core/edit/design-faults";
+import { IssueError, type Issue } from "@/core/issue";
 import { isEmptyBox, type Box } from "@/core/geometry/box";
 import { frameToS } from "@/core/document/fps";
 import { paint } from "@/core/paint/paint";
@@ -18,7 +19,16 @@ import { fetchSmallFrame } from "./small-frames";
 import { differingShare, paintThumbs } from "./thumbs";
 import type { OrderIssue } from "@/core/order/issues";
 import { placedFor, ShownOrder, takenIn } from "./order-shown";
-import type { Answer, MoveBar, PaintedFrame, PaintWish, PlacedParts, PreparedFormat, ToWorker } from "./protocol";
+import type {
+  Answer,
+  Checked,
+  MoveBar,
+  PaintedFrame,
+  PaintWish,
+  PlacedParts,
+  PreparedFormat,
+  ToWorker,
+} from "./protocol";
 import { ShownScene, type Shown, type Take } from "./shown";
 
 /** Sides of light takes are multiples of this share of the format, so that a window may be resized cheaply. */
@@ -60,10 +70,9 @@ async function prepare(message: Extract<ToWorker, { kind: "prepare" }>): Promise
   const scenes: Scene[] = [];
   try {
     for (const format of message.formats) {
-      const request = { ...message.request, format, fps: message.fps };
-      const scene = await sceneOf(request);
-      scenes.push(scene);
-      shown.set(format, new ShownScene(scene, request, sceneOf));
+      const { scene, request, faults } = await sceneOfRest({ ...message.request, format, fps: message.fps });
+      scenes.push({ ...scene, issues: [...faults, ...scene.issues] });
+      shown.set(format, new ShownScene(scene, request, sceneOf, faults));
     }
   } catch (error) {
     if (error instanceof IssueError) return { kind: "fault", issue: error.issue };
@@ -145,10 +154,17 @@ const barsOf = (table: Scene["table"]): MoveBar[] =>
 const load = (refs: Iterable<string>) => host.loadAll([...refs], fetchRaster);
 
 async function check(stage: string, scope: CheckScope): Promise<Answer> {
-  return issuesIn(
-    [...(stages.get(stage) ?? [])].flatMap(([, { request }]) => (request ? [request] : [])),
+  const shown = [...(stages.get(stage) ?? [])].flatMap(([, { request, faults }]) =>
+    request ? [{ request, faults }] : [],
+  );
+  const { formats } = await issuesIn(
+    shown.map(({ request }) => request),
     scope,
   );
+  return {
+    kind: "checked",
+    formats: formats.map((found, i) => ({ ...found, issues: [...shown[i]!.faults, ...found.issues] })),
+  };
 }
 
 const look = ({ request, formats }: Extract<ToWorker, { kind: "look" }>): Promise<Answer> =>
@@ -157,7 +173,7 @@ const look = ({ request, formats }: Extract<ToWorker, { kind: "look" }>): Promis
     "row",
   );
 
-async function issuesIn(requests: readonly SceneRequest[], scope: CheckScope): Promise<Answer> {
+async function issuesIn(requests: readonly SceneRequest[], scope: CheckScope): Promise<Checked> {
   const formats = [];
   for (const request of requests) {
     formats.push({ format: request.format, issues: await issuesOf(request, { host, prepare: sceneOf, load }, scope) });
@@ -198,6 +214,27 @@ async function loadSmallVideo({ playable, videos }: Take, picture: Picture): Pro
       host.loadSmall(ref, width, () => fetchSmallFrame(hash, frame, frames)),
     ),
   );
+}
+
+/** What is wrong with a design at once; more would be found one after the other for as long as it is being shown. */
+const mostFaults = 12;
+
+/** A scene of what can be shown of a design, and what had to be left out for it. Throws an IssueError where nothing can. */
+async function sceneOfRest<R extends SceneRequest>(
+  request: R,
+): Promise<{ scene: Scene; request: R; faults: readonly Issue[] }> {
+  const faults: Issue[] = [];
+  for (let { design } = request; ;) {
+    const rest = { ...request, design };
+    try {
+      return { scene: await sceneOf(rest), request: rest, faults };
+    } catch (error) {
+      const next = error instanceof IssueError && faults.length < mostFaults && withoutFault(design, error.issue);
+      if (!next) throw error;
+      faults.push(error.issue);
+      design = next;
+    }
+  }
 }
 
 const sceneOf = (request: SceneRequest): Promise<Scene> => loadedScene(request, host);

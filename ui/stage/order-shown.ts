@@ -72,6 +72,7 @@ export async function takenIn({ timed, requestOf, phases }: PlacedOrder, prepare
 export class ShownOrder implements Shown {
   paintedKey: string | undefined;
   readonly request = undefined;
+  readonly faults = [];
 
   constructor(
     private readonly placed: PlacedOrder,

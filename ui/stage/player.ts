@@ -1,6 +1,7 @@
 import type { CheckScope } from "@/core/checks/define";
 import type { Fps } from "@/core/document/fps";
 import { frameCount, frameToS } from "@/core/document/fps";
+import { plainFps } from "@/core/outputs/output";
 import { StageCanvases } from "./canvases";
 import { stageClient } from "./client";
 import type { Checked, PaintedFrame, PaintWish, PreparedFormat } from "./protocol";
@@ -58,6 +59,8 @@ export class StagePlayer {
   ) {}
 
   private sound: SoundUnder | undefined;
+  /** The frames that the scene is stepped by: those of its design. */
+  private stepFps: Fps = plainFps;
 
   /** Lets a sound be heard while the stage plays: the picture then follows its time. */
   hear(sound: SoundUnder | undefined): void {
@@ -81,6 +84,7 @@ export class StagePlayer {
 
   /** Shows a new version; while one is being prepared only the newest waiting one is kept. */
   show(scene: StageScene | StageOrder, settled = false): void {
+    this.stepFps = "request" in scene ? (scene.request.design?.fps ?? plainFps) : plainFps;
     if (settled) this.next ??= scene;
     else this.next = scene;
     this.behind = undefined;
@@ -181,8 +185,10 @@ export class StagePlayer {
 
   step(frames: number): void {
     this.pause();
-    const frame = Math.round((this.view.timeS * this.fps.num) / this.fps.den);
-    this.seek(frameToS(frame + frames, this.fps));
+    const { stepFps } = this;
+    const frame = Math.round((this.view.timeS * stepFps.num) / stepFps.den);
+    const last = frameCount(this.view.lengthS || frameToS(1, stepFps), stepFps) - 1;
+    this.seek(frameToS(Math.min(last, frame + frames), stepFps));
   }
 
   seekPoster(): void {
@@ -274,10 +280,11 @@ export class StagePlayer {
     if (answer.kind === "fault") this.change({ stage: answer });
     if (answer.kind !== "prepared") return false;
     const before = this.view.stage;
-    const kept = partly && before.kind === "ready" ? (this.waiting ?? before.formats) : answer.formats;
-    const fresh = new Map(answer.formats.map((shown) => [shown.format.id, shown]));
+    const kept = partly && before.kind === "ready" ? (this.waiting ?? before.formats) : [];
+    const known = new Map([...kept, ...answer.formats].map((shown) => [shown.format.id, shown]));
     for (const frame of answer.frames ?? []) this.put(frame);
-    const merged = kept.map((shown) => fresh.get(shown.format.id) ?? shown);
+    // After a fault there are no formats to keep: each is there again once it has been prepared.
+    const merged = scene.formats.flatMap((id) => known.get(id) ?? []);
     if (this.hurried && partly && before.kind === "ready") this.acceptSoon(merged);
     else this.accept(merged);
     return true;

@@ -1,5 +1,6 @@
 import type { Fps } from "@/core/document/fps";
 import type { Box } from "@/core/geometry/box";
+import type { Issue } from "@/core/issue";
 import { clipBounds } from "@/core/sample/clip";
 import type { Playable } from "@/core/sample/playable";
 import { smallerRequest, type Scene, type SceneRequest } from "@/core/scene";
@@ -23,6 +24,8 @@ export interface Shown {
   takeAt(timeS: number, share: number): Promise<Take>;
   /** What checks look at; undefined where nothing is checked. */
   readonly request: SceneRequest | undefined;
+  /** What had to be left out so that the rest can be shown. */
+  readonly faults: readonly Issue[];
   paintedKey: string | undefined;
 }
 
@@ -53,6 +56,7 @@ export class ShownScene implements Shown {
     private readonly scene: Scene,
     readonly request: SceneRequest & { fps: Fps },
     private readonly prepare: (request: SceneRequest) => Promise<Scene>,
+    readonly faults: readonly Issue[] = [],
   ) {}
 
   async takeAt(_: number, share: number): Promise<Take> {

@@ -11,6 +11,8 @@ interface Shown {
   readonly house: House;
   /** The format it is shown in, whole; the first one, cropped to what it draws, unless said. */
   readonly format?: string;
+  /** Cropped to what it draws, also where the format is said. */
+  readonly close?: boolean;
 }
 
 const none: Pictures = new Map();
@@ -50,9 +52,9 @@ export function useScenePictures(shown: ReadonlyMap<string, Shown>, heightPx: nu
         const some = all.slice(from, from + together).map(([id, scene]) => {
           return { id, scene, name: `pictured ${numberOf(scene.design)} ${numberOf(scene.house)}` };
         });
-        const items = some.map(({ name, scene: { design, format } }) => {
-          const shared = { key: `${name} ${format ?? ""}`, desk: name, values: sampleValues(design) };
-          return { ...shared, close: format === undefined, format: format ?? design.formats[0]!, heightPx };
+        const items = some.map(({ name, scene: { design, format, close = format === undefined } }) => {
+          const shared = { key: `${name} ${format ?? ""} ${close}`, desk: name, values: sampleValues(design) };
+          return { ...shared, close, format: format ?? design.formats[0]!, heightPx };
         });
         const desks = Object.fromEntries(some.map(({ name, scene }) => [name, scene]));
         const answer = await stageClient().call({ kind: "thumbs", stage: "thumbs", items, timeS: undefined, desks });

@@ -11,12 +11,12 @@ export const job = defineJob({
   run: async ({ db, lease, progress }, { unpacked, ...taking }) => {
     progress.stage = "taking";
     const read = PackageRead.safeParse((await findJob(db, unpacked))?.result);
-    if (!read.success) throw new Refusal(410, "file_gone", "This package is gone. Bring it in again.");
+    if (!read.success) throw new Refusal(410, "file_gone", "This package has expired. Upload it again.");
     return takePackage(db, { ...taking, package: await readTakenDocument(read.data.hash), id: lease.job.id });
   },
   failing: (error) => {
     if (error instanceof Refusal) return { message: error.message, final: true };
     if ((error as NodeJS.ErrnoException).code !== "ENOENT") return undefined;
-    return { message: "This package is gone. Bring it in again.", final: true };
+    return { message: "This package has expired. Upload it again.", final: true };
   },
 });

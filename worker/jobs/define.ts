@@ -16,6 +16,15 @@ export interface JobContext {
   readonly onBeat: (look: () => Promise<void>) => void;
 }
 
+/**
+ * Thrown by a job whose first part is done while others wait at a screen: what is left, as this payload, comes after them.
+ */
+export class GiveWay extends Error {
+  constructor(readonly payload: unknown) {
+    super("gives way");
+  }
+}
+
 /** How a job ended that could not be done, for whoever asked for it. */
 export type Failing = Pick<Failed, "message" | "final">;
 

@@ -27,7 +27,7 @@ export const job = defineJob({
     progress.stage = "placing";
     const { document } = await existingOrder(db, id);
     const member = await findMember(db, memberId);
-    if (!member) throw new Refusal(403, "member_gone", "Whoever asked for this is no member any more.");
+    if (!member) throw new Refusal(403, "member_gone", "The member who asked for this has left.");
     const shown = { ...document, entries: document.entries.filter(({ on }) => on) };
     const { releases, desks } = await desksFor(db, shown);
     // Named after the job: one that is taken up again knows what was asked for before.
@@ -54,7 +54,8 @@ export const job = defineJob({
       refuseOpen(placed, shown, desks);
       if (whole) await ask(first, wholeClips(placed, shown, format, chosen));
       if (parts)
-        for (const [release, clips] of await partClips(placed, releases, format, outputs)) await ask(release, clips);
+        for (const [release, clips] of await partClips(id, placed, releases, format, outputs))
+          await ask(release, clips);
     }
     return answer;
   },
@@ -94,6 +95,7 @@ function wholeClips({ timed }: PlacedOrder, order: RunningOrder, format: string,
 
 /** Clips of each part by its release, as long as its place. */
 async function partClips(
+  order: string,
   { timed, requestOf }: PlacedOrder,
   releases: ReadonlyMap<string, Release>,
   format: string,
@@ -104,7 +106,8 @@ async function partClips(
     const release = releases.get(entry.release)!;
     const { values } = requestOf(part);
     const chosen = await chosenOutputs(release, outputs);
-    const clips = chosen.map((output): AskedClip => ({ values, accepted: [], format, output }));
+    const of = { order, entry: entry.id };
+    const clips = chosen.map((output): AskedClip => ({ values, accepted: [], format, output, part: of }));
     byRelease.set(release, [...(byRelease.get(release) ?? []), ...clips]);
   }
   return byRelease;

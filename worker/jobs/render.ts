@@ -130,9 +130,9 @@ async function keep({ db, lease, progress }: JobContext, piece: Piece, result: C
   if (piece.done >= progress.total) progress.stage = "storing";
   const { row, file } = piece;
   const { hash, bytes } = await storeFile(file);
-  const { painted, paintS, encodeS, wallS, proof } = result;
+  const { painted, paintS, encodeS, wallS, proof, opening } = result;
   if (!proof.passed) log.warn({ export: row.id, faults: proof.faults }, "proof failed");
-  const figures = { painted, paintS, encodeS, wallS };
+  const figures = { painted, paintS, encodeS, wallS, opening };
   await persist(() =>
     inTransaction(db, async (trx) => {
       await lockLease(trx, lease);
@@ -178,6 +178,6 @@ function failing(error: unknown): Failing | undefined {
   if (!(error instanceof EncodeError)) return undefined;
   if (!["failed", "killed"].includes(error.reason))
     return { message: error.message, final: error.reason === "missing" };
-  const message = "The encoder stopped before the clip was whole. Try again; if it stays, tell the owner.";
+  const message = "The encoder stopped before the clip was whole. Try again; if it fails again, tell the owner.";
   return { message, final: false };
 }

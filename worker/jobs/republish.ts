@@ -1,30 +1,38 @@
 import { z } from "zod";
-import type { Republished } from "@/contract/house";
+import { Republished } from "@/contract/house";
 import { openStops } from "@/core/checks/findings";
 import type { House } from "@/core/document/house";
 import type { Db } from "@/server/db/connection";
 import { readStoredHouse } from "@/server/db/house";
 import { houseHash } from "@/server/db/house-versions";
+import { urgentWait } from "@/server/db/jobs";
 import { findNewestRelease, findRelease } from "@/server/db/releases";
 import { publish } from "@/server/designs/publish";
 import { Refusal } from "@/server/refusal";
 import { checkApart, checkFailing } from "../check-apart";
-import { defineJob } from "./define";
+import { defineJob, GiveWay } from "./define";
 
 /**
  * Publishes releases again with the house style of today, each once it is checked; what is stopped by its checks stays
- * as it is, and is told. Done again, after a kill, it goes on with those that have no such release yet.
+ * as it is, and is told. Done again, after a kill, it goes on with those that have no such release yet. Checking one takes
+ * seconds: between two of them it gives way to what others wait for.
  */
 export const job = defineJob({
-  payload: z.object({ houseHash: z.string(), releases: z.array(z.string()), memberId: z.string() }),
-  run: async ({ db, progress, signal }, { houseHash: asked, releases, memberId }): Promise<Republished> => {
-    Object.assign(progress, { stage: "checking", total: releases.length });
-    const results: Republished = [];
-    for (const id of releases) {
+  payload: z.object({
+    ...{ houseHash: z.string(), releases: z.array(z.string()), memberId: z.string() },
+    /** What became of the first of them, before it gave way. */
+    done: Republished.default([]),
+  }),
+  run: async ({ db, progress, signal }, { done, ...asked }): Promise<Republished> => {
+    const { releases, memberId } = asked;
+    const results = [...done];
+    Object.assign(progress, { stage: "checking", total: releases.length, done: results.length });
+    for (const id of releases.slice(done.length)) {
       signal.throwIfAborted();
+      if (results.length > done.length && (await urgentWait(db))) throw new GiveWay({ ...asked, done: results });
       const house = (await readStoredHouse(db))?.document;
-      if (!house || houseHash(house) !== asked) {
-        throw new Refusal(409, "moved_on", "The house style was changed meanwhile. Look at what differs now.");
+      if (!house || houseHash(house) !== asked.houseHash) {
+        throw new Refusal(409, "moved_on", "The house style was changed meanwhile. Reload to see what differs now.");
       }
       results.push(await publishAgain(db, id, house, memberId, signal));
       progress.done++;

@@ -2,15 +2,16 @@ import { z } from "zod";
 import { findingsOf } from "@/core/checks/findings";
 import { rowValues } from "@/core/sheets/row";
 import { rowChecker } from "@/render/checks";
+import { urgentWait } from "@/server/db/jobs";
 import { findRelease } from "@/server/db/releases";
 import { keepRowFindings, listRowFindings } from "@/server/db/row-findings";
 import { findSheet, listRows, touchSheet } from "@/server/db/sheets";
 import { loadRaster } from "@/server/files/rasters";
 import { log } from "@/server/log";
 import { printOf, releaseOf } from "@/server/sheets/prints";
-import { defineJob } from "./define";
+import { defineJob, GiveWay } from "./define";
 
-class MissedRows extends Error {
+export class MissedRows extends Error {
   constructor(readonly count: number) {
     super(`${count} rows missed`);
   }
@@ -19,15 +20,22 @@ class MissedRows extends Error {
 /** Rows that are looked at before it is told of them. */
 const toldTogether = 20;
 
-/** Looks for all that can be found about rows of a sheet, in every format: of all of them, or of those that are ready. */
+/**
+ * Looks for all that can be found about rows of a sheet, in every format: of all of them, or of those that are ready. What
+ * was found is kept, so it may give way at any row to what others wait for.
+ */
 export const job = defineJob({
-  payload: z.object({ sheetId: z.string(), all: z.boolean() }),
-  run: async ({ db, progress, signal }, { sheetId, all }) => {
+  payload: z.object({
+    ...{ sheetId: z.string(), all: z.boolean() },
+    /** Rows that were looked at before it gave way. */
+    before: z.number().default(0),
+  }),
+  run: async ({ db, progress, signal }, { sheetId, all, before }) => {
     const sheet = await findSheet(db, sheetId);
     if (!sheet) return null;
     const rows = (await listRows(db, sheetId)).filter(({ state }) => all || state !== "draft");
     const releaseIds = new Set(rows.map((row) => releaseOf(sheet, row)));
-    progress.stage = "checking";
+    Object.assign(progress, { stage: "checking", done: before, total: before });
     let missed = 0;
     for (const releaseId of releaseIds) {
       const release = await findRelease(db, releaseId);
@@ -57,7 +65,9 @@ export const job = defineJob({
           missed++;
         }
         progress.done++;
-        if (untold.length >= toldTogether) await tell();
+        if (untold.length < toldTogether) continue;
+        await tell();
+        if (await urgentWait(db)) throw new GiveWay({ sheetId, all, before: progress.done });
       }
       await tell();
     }
@@ -67,7 +77,7 @@ export const job = defineJob({
   failing: (error) =>
     error instanceof MissedRows
       ? {
-          message: `${error.count === 1 ? "One row" : `${error.count} rows`} could not be looked at; the others were.`,
+          message: `${error.count === 1 ? "One row" : `${error.count} rows`} could not be reviewed; the others were.`,
           final: true,
         }
       : undefined,

@@ -4,15 +4,16 @@ import { z } from "zod";
 import type { PackagedFile } from "@/core/document/package";
 import { parsePackage } from "@/core/package/parse";
 import { documentPlace, placeOfFile } from "@/render/package/layout";
-import { ApartError, runApart } from "@/server/apart";
+import { ApartError, isItsOwn, runApart, whyApart } from "@/server/apart";
 import { recordMedia } from "@/server/files/record";
 import { localFile, storeFile } from "@/server/files/storage";
 import { probeSound } from "@/server/files/videos";
+import { parseProgram } from "@/server/files/parse-limits";
 import { Refusal } from "@/server/refusal";
 import { dropUpload, keepForADay } from "../passing";
 import { defineJob } from "./define";
 
-const limits = { timeMs: 240_000, memoryMb: 1600 };
+const limits = { cpuS: 200, memoryMb: 1600 };
 
 /**
  * Looks into a package that was sent, or makes one of a drawing. Its files are stored, and its document is kept as the job's file; nothing is
@@ -45,16 +46,17 @@ export const job = defineJob({
   failing: (error) => {
     if (error instanceof Refusal) return { message: error.message, final: true };
     if (!(error instanceof ApartError)) return undefined;
-    const message = "This package takes too long, or too much memory, to be looked into. Pack fewer designs together.";
-    return { message, final: true };
+    const asked = { what: "This package", verb: "read", cure: "Export fewer designs together." } as const;
+    return { message: whyApart(error, asked), final: isItsOwn(error) };
   },
 });
 
 /** Unpacks and looks into everything in a process of its own, within limits. Refuses with its reason. */
 async function readApart(args: readonly string[], signal: AbortSignal): Promise<void> {
   const answer = await runApart({
-    program: "server/files/parse/program.ts",
-    args: ["package", ...args],
+    program: parseProgram,
+    args: ["package"],
+    input: args,
     shape: z.object({ refused: z.string().optional() }),
     signal,
     ...limits,

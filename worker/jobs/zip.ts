@@ -7,23 +7,20 @@ import { textOf, valueOf } from "@/core/document/values";
 import { writeCsv } from "@/core/table/csv";
 import { writeZip } from "@/render/zip-files";
 import type { Db } from "@/server/db/connection";
-import type { Export } from "@/server/db/exports";
+import { listFiles, type Export } from "@/server/db/exports";
 import { findRelease, type Release } from "@/server/db/releases";
-import { findRequest, listIn } from "@/server/db/requests";
 import { localFile, storeFile } from "@/server/files/storage";
 import { keepForADay } from "../passing";
 import { defineJob } from "./define";
 
-const payload = z.object({ request: z.string(), folders: z.string() });
-const mostFiles = 5000;
+const payload = z.object({ exports: z.array(z.string()), title: z.string(), folders: z.string() });
 
-/** Packs the finished files of a request, with a list of what they are. */
+/** Packs finished files, with a list of what they are. */
 export const job = defineJob({
   payload,
-  run: async (context, { request, folders }) => {
+  run: async (context, { exports, title, folders }) => {
     const { db, folder, signal, progress } = context;
-    const asked = await findRequest(db, request);
-    const rows = (await listIn(db, request, ["done"], mostFiles)).filter(({ fileHash }) => fileHash);
+    const rows = (await listFiles(db, exports)).filter(({ fileHash }) => fileHash);
     const path = join(folder, "files.zip");
     const zip = writeZip(path);
     const releases = await releasesOf(db, rows);
@@ -41,7 +38,7 @@ export const job = defineJob({
     signal.throwIfAborted();
     const stored = await storeFile(path);
     await keepForADay(context, "zip", stored.hash);
-    return { ...stored, mime: "application/zip", fileName: `${slug(asked?.title ?? "", 120) || "clips"}.zip` };
+    return { ...stored, mime: "application/zip", fileName: `${slug(title, 120) || "clips"}.zip` };
   },
 });
 

@@ -28,4 +28,5 @@ export const field = defineField({
   fits: (path) => (isText(path) ? 9 : undefined),
   make: () => ({}),
   label: "a rating in stars",
+  help: "Type how many stars it gets.",
 });

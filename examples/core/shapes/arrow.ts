@@ -22,7 +22,10 @@ export const shape = defineShape({
     const placed = corners.map(([x, y]) => [(mirrored ? 1 - x : x) * width, y * height] as const);
     return polylinePath(placed, true, 0);
   },
-  numbers: { head: { label: "Head", unit: "%" }, shaft: { label: "Shaft", unit: "%" } },
+  numbers: {
+    head: { label: "Head", unit: "%", help: "How much of its length the head takes." },
+    shaft: { label: "Shaft", unit: "%", help: "How thick the shaft is, compared with its height." },
+  },
   label: "Arrow",
   about: "Points somewhere",
   fresh: { width: 24, height: 12 },

@@ -15,7 +15,7 @@ export async function readPicture(file: string, target: string) {
     throw new Refusal(
       422,
       "pixels",
-      `This picture has ${width} × ${height} pixels; ${most.side} a side and 60 million in all are taken.`,
+      `This picture has ${width} × ${height} pixels; up to ${most.side} a side and 60 million in all are allowed.`,
     );
   }
   const source = sharp(file, { limitInputPixels: most.pixels, failOn: "error", pages: 1 });

@@ -1,12 +1,10 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterAll, describe, expect, jest, test } from "@jest/globals";
+import { afterAll, describe, expect, test } from "@jest/globals";
 import { takeMark } from "../marks";
 import { differenceFrom } from "./compare-svg";
 import { readSvg } from "./read-svg";
-
-jest.setTimeout(60_000);
 const folder = mkdtempSync(join(tmpdir(), "rubrick-svg-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 

@@ -84,7 +84,7 @@ class Reader {
   private draw(element: SvgElement, above: Context): void {
     const { name } = element;
     if (apart.has(name) || name.includes(":")) return;
-    if (!drawing.has(name)) refuse(`“${name}” is not taken; convert it to outlines first`);
+    if (!drawing.has(name)) refuse(`“${name}” is not supported; convert it to outlines first`);
     const own = propertiesOf(element);
     if (own("display") === "none") return;
     if (own("filter") && own("filter") !== "none") this.lost.add("filters are left out");

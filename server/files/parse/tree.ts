@@ -21,7 +21,7 @@ export const svgLimits = {
 } as const;
 
 export const refuse = (why: string): never => {
-  throw new Refusal(422, "svg", `This SVG can’t be taken: ${why}.`);
+  throw new Refusal(422, "svg", `This SVG can’t be used: ${why}.`);
 };
 
 /** Elements that may not be in a file at all, wherever they stand. */

@@ -2,32 +2,44 @@
 import { useId, useState, type KeyboardEvent } from "react";
 import { Form, Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
-import { commands, type Command, type Workplace } from "../commands";
+import { foundCommands, type Workplace } from "../command";
+import { commands } from "../commands";
+import { settingsShown } from "../page/settings-shown";
 import { useBench } from "../store";
 
-/** Commands that have all of the written words, those that begin with them first. */
-function found(all: readonly Command[], written: string): readonly Command[] {
-  const words = written.toLowerCase().split(/\s+/).filter(Boolean);
-  const good = all.filter(({ name }) => words.every((word) => name.toLowerCase().includes(word)));
-  const early = ({ name }: Command) => (words[0] !== undefined && name.toLowerCase().startsWith(words[0]) ? 0 : 1);
-  return [...good].sort((a, b) => early(a) - early(b));
+/** A command, or a setting of what is selected. */
+interface Listed {
+  readonly id: string;
+  readonly name: string;
+  readonly help: string;
+  readonly keys?: string;
+  readonly run: () => void;
 }
 
-/** Every command by its name: written, gone through by arrows, and done by Enter. */
+/** Every command and setting by its name: written, gone through by arrows, and done by Enter. */
 export function CommandsDialog({ place, onClose }: { place: Workplace; onClose: () => void }) {
   const state = useBench((whole) => whole);
   const [written, setWritten] = useState("");
   const [at, setAt] = useState(0);
-  const listed = found(
-    commands.filter(({ id, can }) => id !== "commands" && (can?.(state) ?? true)),
-    written,
-  );
+  const [settings] = useState(settingsShown);
+  const listed: readonly Listed[] = [
+    ...foundCommands(
+      commands.filter(({ id, can }) => id !== "commands" && (can?.(state) ?? true)),
+      written,
+    ).map(({ run, ...command }) => ({ ...command, run: () => run(place) })),
+    // Settings are many: they are listed for whoever writes what they look for.
+    ...(written.trim() === "" ? [] : foundCommands(settings, written)).map(({ go, ...setting }) => ({
+      ...{ ...setting, name: setting.section === "" ? setting.name : `${setting.name} (${setting.section})` },
+      // The inspector can't be focused while the dialog is open.
+      run: () => void setTimeout(go),
+    })),
+  ];
   const id = useId();
   const chosen = listed[Math.min(at, listed.length - 1)];
-  const run = (command: Command | undefined) => {
-    if (!command) return;
+  const run = (one: Listed | undefined) => {
+    if (!one) return;
     onClose();
-    command.run(place);
+    one.run();
   };
   const onKey = (event: KeyboardEvent) => {
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -45,11 +57,11 @@ export function CommandsDialog({ place, onClose }: { place: Workplace; onClose: 
         <Form.Control
           autoFocus
           role="combobox"
-          aria-label="What is to be done"
+          aria-label="Command"
           aria-expanded
           aria-controls={id}
           aria-activedescendant={chosen && `${id}${chosen.id}`}
-          placeholder="Write what is to be done"
+          placeholder="Type what you want to do"
           value={written}
           onChange={(event) => {
             setWritten(event.target.value);
@@ -69,10 +81,11 @@ export function CommandsDialog({ place, onClose }: { place: Workplace; onClose: 
               onClick={() => run(command)}
             >
               {command.name} {command.keys && <kbd>{command.keys}</kbd>}
+              {command === chosen && <small>{command.help}</small>}
             </li>
           ))}
         </ul>
-        {listed.length === 0 && <p className="quiet mt-8 mb-0">Nothing is called like that.</p>}
+        {listed.length === 0 && <p className="quiet mt-8 mb-0">No command or setting matches. Try another word.</p>}
       </Modal.Body>
     </PaperDialog>
   );

@@ -51,7 +51,7 @@ function SameChanged({ who, clashes }: { who: string; clashes: readonly Clash[] 
   return (
     <PaperDialog title={<>{who} has changed the same as you</>} size="lg">
       <Modal.Body>
-        <p>All other changes of both are kept. Whose shall stand where you have changed the same?</p>
+        <p>All other changes of both people are kept. Whose version do you want where both changed the same?</p>
         <div className="conflict d-grid gap-16">
           {sides.map(([name, design]) => (
             <figure key={name}>
@@ -94,11 +94,11 @@ function SameChanged({ who, clashes }: { who: string; clashes: readonly Clash[] 
             })}
           </tbody>
         </table>
-        {fault && <Notice weight="stop">These don’t go together: choose otherwise for one of them.</Notice>}
+        {fault && <Notice weight="stop">These conflict with each other. Choose differently for one of them.</Notice>}
       </Modal.Body>
       <Modal.Footer>
         <button type="button" className="btn btn-primary" onClick={() => setFault(!settleClashes(choose))}>
-          Go on with these
+          Continue with these
         </button>
       </Modal.Footer>
     </PaperDialog>
@@ -129,8 +129,8 @@ function WholeChanged({ who }: { who: string }) {
     <PaperDialog title={<>{who} has changed this design too</>} size="lg">
       <Modal.Body>
         <p>
-          Your last changes are not saved, because the design has moved on to what they don’t go together with. Which
-          version shall be the draft? The other one is kept under Versions.
+          Your last changes are not saved, because they conflict with newer changes. Which version should be the draft?
+          The other one is saved under Versions.
         </p>
         <div className="conflict d-grid gap-16">
           <figure>
@@ -151,7 +151,7 @@ function WholeChanged({ who }: { who: string }) {
           Go on with {who}’s, keep mine as a version
         </button>
         <button type="button" className="btn btn-primary" disabled={busy} onClick={() => take("mine")}>
-          Go on with mine, keep theirs as a version
+          Keep mine, save theirs as a version
         </button>
       </Modal.Footer>
     </PaperDialog>

@@ -1,6 +1,7 @@
 "use client";
 import type { Layer } from "@/core/document/layer";
 import { propertyLabel } from "@/core/edit/property-facts";
+import { fieldFacts } from "@/core/facts/field";
 import type { Field } from "@/core/fields/field";
 import type { FieldControlKind } from "@/ui/fields/define";
 import { controlKinds } from "@/ui/fields/kinds";
@@ -19,9 +20,9 @@ export function FieldSettings({ field }: { field: Field }) {
       },
       `field ${field.id} ${Object.keys(part).join()}`,
     );
-  const text = (key: "label" | "help" | "group", label: string, most: number) => (
-    <label className="setting">
-      {label}
+  const text = (key: "label" | "help" | "group", most: number) => (
+    <label className="setting" data-help={fieldFacts[key].help}>
+      {fieldFacts[key].label}
       <input
         type="text"
         className="form-control form-control-sm"
@@ -38,13 +39,13 @@ export function FieldSettings({ field }: { field: Field }) {
   return (
     <section className="fields-dialog__settings" aria-label={`Settings of ${field.label}`}>
       <h3 className="rubric">{field.label}</h3>
-      {text("label", "Label", 80)}
-      {text("help", "Help", 300)}
-      {text("group", "Group", 60)}
+      {text("label", 80)}
+      {text("help", 300)}
+      {text("group", 60)}
       {"required" in field && (
-        <label className="tick">
+        <label className="tick" data-help={fieldFacts.required.help}>
           <input type="checkbox" checked={field.required} onChange={(e) => change({ required: e.target.checked })} />{" "}
-          Must be filled in
+          {fieldFacts.required.label}
         </label>
       )}
       {Settings && <Settings field={field} house={house} change={change} />}
@@ -68,8 +69,8 @@ function DrivesList({ field }: { field: Field }) {
       if (own) recipe(own.drives);
     });
   return (
-    <fieldset className="setting">
-      <legend>Fills</legend>
+    <fieldset className="setting" data-help={fieldFacts.drives.help}>
+      <legend>{fieldFacts.drives.label}</legend>
       <ul className="leaf__list list-none m-0 p-0">
         {field.drives.map((drive, i) => (
           <li key={`${drive.layer} ${drive.property}`}>
@@ -84,7 +85,7 @@ function DrivesList({ field }: { field: Field }) {
                 <option value="handle">its handle</option>
                 <option value="network">its network</option>
                 <option value="mark">its mark</option>
-                <option value="ground">its ground colour</option>
+                <option value="ground">its background colour</option>
                 <option value="ink">its text colour</option>
               </select>
             )}

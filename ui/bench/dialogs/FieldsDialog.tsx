@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { ArrowDown, ArrowUp, Trash } from "react-bootstrap-icons";
-import { checkValues, enteredIn, startingValues, startOf } from "@/core/document/values";
+import { askedFields, checkValues, enteredIn, isUsed, startingValues, startOf } from "@/core/document/values";
 import type { Field } from "@/core/fields/field";
 import { exposeWanted } from "@/core/edit/expose";
 import { removeField } from "@/core/edit/fields";
@@ -23,11 +23,12 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
       <Modal.Body>
         {fields.length === 0 && (
           <p className="quiet">
-            Nothing is filled in yet. Choose a layer and press the mark beside its text, colour or picture to hand it to
-            the filler; or hand over all of it at once.
+            There are no fields yet. Select a layer and press the mark beside its text, colour or picture to expose it;
+            or let Rubrick suggest fields for everything.
           </p>
         )}
         <ExposeWanted onMade={setOpen} />
+        <Unused />
         <div className="fields-dialog d-grid gap-24">
           <FieldList fields={fields} open={open} onOpen={setOpen} />
           {field && <FieldSettings key={field.id} field={field} />}
@@ -35,6 +36,31 @@ export function FieldsDialog({ onClose }: { onClose: () => void }) {
         </div>
       </Modal.Body>
     </PaperDialog>
+  );
+}
+
+/** Fields that fill nothing any more: a filler does not see them, and they can go in one press. */
+function Unused() {
+  const { edit } = useBenchStore().getState();
+  const document = useBench((state) => state.document);
+  const unused = document.fields.filter((field) => !isUsed(document, field));
+  if (unused.length === 0) return null;
+  return (
+    <p className="mb-12">
+      {unused.map(({ label }) => label).join(", ")} {unused.length === 1 ? "fills" : "fill"} nothing. Fillers do not see{" "}
+      {unused.length === 1 ? "it" : "them"}.{" "}
+      <button
+        type="button"
+        className="chip"
+        onClick={() =>
+          edit("Remove fields that fill nothing", (draft) => {
+            for (const { id } of unused) removeField(draft, id);
+          })
+        }
+      >
+        Remove {unused.length === 1 ? "it" : "them"}
+      </button>
+    </p>
   );
 }
 
@@ -47,17 +73,17 @@ function ExposeWanted({ onMade }: { onMade: (field: string) => void }) {
     const { edit, house } = store.getState();
     const order = readingOrder([...boxes].map(([id, { box }]) => [id, box]));
     let made: string[] = [];
-    edit("Expose what a filler will want", (draft) => void (made = exposeWanted(draft, house, order)));
+    edit("Suggest fields", (draft) => void (made = exposeWanted(draft, house, order)));
     setNone(made.length === 0);
     if (made[0] !== undefined) onMade(made[0]);
   };
   return (
     <p className="mb-12">
       <button type="button" className="chip" onClick={expose}>
-        Expose what a filler will want
+        Suggest fields
       </button>{" "}
       <span className="quiet" role="status">
-        {none ? "All of it is handed over already." : "Words, accounts, pictures, and the grounds behind words."}
+        {none ? "Everything is exposed already." : "Texts, accounts, pictures, and the colours behind texts."}
       </span>
     </p>
   );
@@ -112,8 +138,8 @@ function FieldList(props: { fields: readonly Field[]; open: string | undefined; 
           <button
             type="button"
             className="small-button"
-            onClick={() => edit("Take a field away", (draft) => removeField(draft, id))}
-            aria-label={`Take ${label} away`}
+            onClick={() => edit("Remove a field", (draft) => removeField(draft, id))}
+            aria-label={`Remove ${label}`}
           >
             <Trash aria-hidden />
           </button>
@@ -130,15 +156,16 @@ function FillersForm() {
   const house = useBench((state) => state.house);
   const [values, setValues] = useState(() => startingValues(document));
   const faults = checkValues(document, values);
-  const groups = [...new Set(document.fields.map(({ group }) => group))];
+  const asked = askedFields(document);
+  const groups = [...new Set(asked.map(({ group }) => group))];
   const formats = house.formats.filter(({ id }) => document.formats.includes(id));
   return (
-    <section className="fields-dialog__form bg-body border p-14" aria-label="The form as the filler sees it">
-      <h3 className="rubric">As the filler sees it</h3>
+    <section className="fields-dialog__form bg-body border p-14" aria-label="The form as people see it">
+      <h3 className="rubric">Preview of the form</h3>
       {groups.map((group) => (
         <div key={group}>
           <h4>{group || "Fields"}</h4>
-          {document.fields
+          {asked
             .filter((field) => field.group === group)
             .map((field) => (
               <FieldControl

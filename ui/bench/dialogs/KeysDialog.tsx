@@ -6,16 +6,16 @@ import { commands } from "../commands";
 
 /** What is done with the mouse, and keys that belong to one place. */
 const elsewhere: readonly (readonly [string, string])[] = [
-  ["Wheel", "Look closer, or from further away, at the pointer"],
-  ["Space and pull, middle button", "Move the picture about"],
-  ["Other button on a layer", "What can be done with it"],
+  ["Wheel", "Zoom at the pointer"],
+  ["Space and drag, middle button", "Pan"],
+  ["Right-click a layer", "Menu of the layer"],
   ["Arrows", "Nudge by 0.1 u; with Shift by 1 u"],
   ["Ctrl C, X, V", "Copy, cut, paste"],
   ["In the strip: ↑ ↓", "Go from layer to layer; with Alt the layer moves up or down"],
   ["In the strip: Enter, F2", "Choose, rename; with Shift or Ctrl several are chosen"],
   ["In the strip: H, L", "Hide, lock"],
   ["On a bar: ← → ↑ ↓", "Earlier, later, longer, shorter; with Shift ten times as much"],
-  ["On a bar: Enter, Delete", "Choose it, with Shift several; take it away"],
+  ["On a bar: Enter, Delete", "Select it, with Shift several; remove it"],
   ["In a number: ↑ ↓", "A step; with Shift ten, with Alt a tenth. Sums work, and px, u, %, °"],
 ];
 

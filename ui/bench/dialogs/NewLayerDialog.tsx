@@ -78,11 +78,11 @@ export function NewLayerDialog({ onClose }: { onClose: () => void }) {
               put(store, "New badge", (draft) => addBadge(draft, house, store.getState().chosen.at(-1))),
             )}
           >
-            <b>Badge</b> A mark on a round ground
+            <b>Badge</b> A mark on a round background
           </button>
           <ForChosen done={done} />
         </div>
-        <h3 className="rubric">What shows the time</h3>
+        <h3 className="rubric">Progress and timers</h3>
         <div className="kinds d-grid gap-4">
           {timeThings.map((thing) => (
             <button key={thing} type="button" onClick={done(() => addThing(thing))}>
@@ -126,7 +126,7 @@ function ForChosen({ done }: { done: (act: () => void) => () => void }) {
       {free.length > 1 && (
         <button
           type="button"
-          onClick={done(() => put(store, "Panel behind all", (d) => panelBehind(d, house, free, true)))}
+          onClick={done(() => put(store, "Background panel for all", (d) => panelBehind(d, house, free, true)))}
         >
           <b>One panel behind all</b> Around all that is chosen
         </button>
@@ -134,9 +134,9 @@ function ForChosen({ done }: { done: (act: () => void) => () => void }) {
       {texts.length > 0 && (
         <button
           type="button"
-          onClick={done(() => store.getState().edit("Boxes behind lines", (draft) => backLines(draft, house, texts)))}
+          onClick={done(() => store.getState().edit("Line backgrounds", (draft) => backLines(draft, house, texts)))}
         >
-          <b>Boxes behind lines</b> Every line on a ground of its own
+          <b>Line backgrounds</b> A background behind every line
         </button>
       )}
       {badge && (

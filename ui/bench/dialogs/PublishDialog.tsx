@@ -16,21 +16,28 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
   const store = useBenchStore();
   const formats = useBench((state) => state.house.formats);
   const number = useBench((state) => state.release?.number ?? 0);
-  const { findings, reasons, setReasons, open, publish, busy, job, fault, done } = usePublishing(player);
+  const { findings, reasons, setReasons, open, publish, publishing } = usePublishing(player);
   const designId = useBench((state) => state.id);
-  if (done) return <IsOut designId={designId} release={done} onClose={onClose} />;
+  const busy = publishing?.kind === "busy";
+  const job = publishing?.kind === "busy" ? publishing.job : undefined;
+  const close = () => {
+    // What has been read is not said again; what is under way goes on, and is said above.
+    if (!busy) store.getState().show({ publishing: undefined });
+    onClose();
+  };
+  if (publishing?.kind === "done") return <IsOut designId={designId} release={publishing} onClose={close} />;
   const goTo = ({ layer, formats: where }: Finding) => {
     store.getState().choose([layer!]);
     store.getState().show({ format: where[0]! });
     onClose();
   };
   return (
-    <PaperDialog title={<>Publish release {number + 1}</>} onClose={onClose} size="lg">
+    <PaperDialog title={<>Publish release {number + 1}</>} onClose={close} size="lg">
       <Modal.Body>
         <h3 className="rubric">Checks</h3>
-        {!findings && <p className="quiet">Looking at every format …</p>}
+        {!findings && <p className="quiet">Checking every format …</p>}
         {findings?.length === 0 && (
-          <p className="quiet">Nothing found: the words fit, stand where they may, and can be read.</p>
+          <p className="quiet">No findings. The text fits, is inside the safe areas and can be read.</p>
         )}
         {findings?.map((finding) => (
           <FindingLine
@@ -39,7 +46,7 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
             formats={formats}
             reasons={reasons}
             onReasons={setReasons}
-            ask="or say why it may go out like this"
+            ask="or give a reason to publish it anyway"
           >
             {finding.layer && (
               <button type="button" className="chip" onClick={() => goTo(finding)}>
@@ -50,16 +57,17 @@ export function PublishDialog({ player, onClose }: { player: StagePlayer; onClos
         ))}
         <Changes />
         <SheetsInUse designId={designId} />
-        {busy && job && (
+        {busy && (
           <p className="quiet" role="status">
-            {job.total > 0 ? `Checked: ${job.done} of ${job.total} formats` : "Waiting for its checks …"}
+            {job && job.total > 0 ? `Checked: ${job.done} of ${job.total} formats.` : "Waiting for its checks …"} You
+            can close this; publishing continues.
           </p>
         )}
-        {fault && <Notice weight="stop">{fault}</Notice>}
+        {publishing?.kind === "failed" && <Notice weight="stop">{publishing.message}</Notice>}
       </Modal.Body>
       <Modal.Footer>
         {open > 0 && (
-          <span className="quiet">{open === 1 ? "One thing" : `${open} things`} must be mended or given a reason.</span>
+          <span className="quiet">{open === 1 ? "One thing" : `${open} things`} must be fixed or given a reason.</span>
         )}
         <Button disabled={busy || !findings || open > 0} onClick={() => void publish()}>
           Publish

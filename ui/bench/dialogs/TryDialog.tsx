@@ -29,7 +29,7 @@ export function TryDialog({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <PaperDialog title="Try values" onClose={onClose} size="xl">
+    <PaperDialog title="Test values" onClose={onClose} size="xl">
       <Modal.Body>
         <div className="d-flex justify-content-between align-items-center">
           <Segments

@@ -56,7 +56,8 @@ export function VersionsDialog({ onClose }: { onClose: () => void }) {
         {versions.error && <Notice weight="stop">{versions.error.message}</Notice>}
         {versions.data && states.length === 0 && (
           <p className="quiet">
-            No version is kept yet. Every change can be undone anyway; a version is for what you want to find again.
+            No version is saved yet. Save one for a state that you want to find again; every change can be undone
+            anyway.
           </p>
         )}
         <States states={states.slice(0, count)} onClose={onClose} />
@@ -106,7 +107,8 @@ function KeepForm() {
           onChange={(event) => setName(event.target.value)}
         />
         <button type="submit" className="btn btn-primary flex-none text-nowrap" disabled={name.trim() === ""}>
-          Keep it
+          {" "}
+          Save
         </button>
       </form>
       {fault && <Notice weight="stop">{fault}</Notice>}
@@ -148,13 +150,13 @@ function States({ states, onClose }: { states: readonly State[]; onClose: () => 
               type="button"
               className="btn btn-outline-secondary btn-sm"
               disabled={!document}
-              aria-label={`Go back to ${state.name}`}
+              aria-label={`Restore ${state.name}`}
               onClick={() => {
                 store.getState().restore(document!);
                 onClose();
               }}
             >
-              Go back to it
+              Restore
             </button>
           </li>
         );

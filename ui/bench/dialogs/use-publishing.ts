@@ -6,7 +6,7 @@ import { findingsOf, type Finding } from "@/core/checks/findings";
 import { acceptedOf, type Reasons } from "@/ui/parts/FindingLine";
 import { callThrough } from "@/ui/parts/jobs";
 import type { StagePlayer } from "@/ui/stage/player";
-import { useBenchStore } from "../store";
+import { useBench, useBenchStore } from "../store";
 
 /** What is found about the design as it is when this begins; undefined while it is looked at. */
 function useFindings(player: StagePlayer): readonly Finding[] | undefined {
@@ -36,28 +36,24 @@ export function usePublishing(player: StagePlayer) {
   const store = useBenchStore();
   const findings = useFindings(player);
   const [reasons, setReasons] = useState<Reasons>({});
-  const [job, setJob] = useState<JobView>();
-  const [busy, setBusy] = useState(false);
-  const [fault, setFault] = useState<string>();
-  const [done, setDone] = useState<{ id: string; number: number }>();
+  const publishing = useBench((state) => state.publishing);
   const stops = findings?.filter(({ severity }) => severity === "stop") ?? [];
   const accepted = acceptedOf(stops, reasons);
   const open = stops.filter(({ id, broken }) => broken || !accepted.some(({ check }) => check === id)).length;
 
   const publish = async () => {
-    setBusy(true);
-    setFault(undefined);
+    const { show } = store.getState();
+    show({ publishing: { kind: "busy" } });
     try {
       const revision = await store.getState().flush();
       if (revision === undefined) throw new Error("The last changes could not be saved. See what the bar above says.");
       const { id, document } = store.getState();
-      const made = await callThrough(`/api/designs/${id}/publish`, Published, { revision, accepted }, setJob);
-      store.getState().show({ release: { ...made, document } });
-      setDone(made);
+      const told = (job: JobView) => show({ publishing: { kind: "busy", job } });
+      const made = await callThrough(`/api/designs/${id}/publish`, Published, { revision, accepted }, told);
+      show({ release: { ...made, document }, publishing: { kind: "done", ...made } });
     } catch (error) {
-      setFault((error as Error).message);
+      show({ publishing: { kind: "failed", message: (error as Error).message } });
     }
-    setBusy(false);
   };
-  return { findings, reasons, setReasons, open, publish, busy, job, fault, done };
+  return { findings, reasons, setReasons, open, publish, publishing };
 }

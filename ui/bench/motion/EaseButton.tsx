@@ -43,13 +43,13 @@ export function EasePop({
         className="say__pick fw-semibold bg-none text-body fw-semibold p-0 text-start"
         aria-haspopup="dialog"
         aria-expanded={open}
-        aria-label={`How it runs: ${typeof children === "string" ? children : ""}`}
+        aria-label={`Easing: ${typeof children === "string" ? children : ""}`}
         onClick={() => setOpen(!open)}
       >
         {children}
       </button>
       <Overlay target={target} show={open} placement="left" rootClose onHide={() => setOpen(false)}>
-        <Popover id={id} className="ease-pop" role="dialog" aria-label="How it runs">
+        <Popover id={id} className="ease-pop" role="dialog" aria-label="Easing">
           <EaseEditor ease={ease} lengthS={lengthS} onChange={onChange} />
         </Popover>
       </Overlay>

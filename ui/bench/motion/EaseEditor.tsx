@@ -1,4 +1,5 @@
 "use client";
+import { easeFacts } from "@/core/facts/move";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { namedEases, type Ease } from "@/core/document/ease";
@@ -54,9 +55,9 @@ export function EaseEditor({
   const kind = kindOf(ease);
   return (
     <div className="ease-editor d-grid gap-6">
-      <h3 className="rubric">How it runs</h3>
+      <h3 className="rubric">Easing</h3>
       <Choice
-        label="Kind of ease"
+        label="Kind of easing"
         value={kind}
         options={[
           ["curve", "Curve"],
@@ -84,7 +85,7 @@ export function EaseEditor({
               ["mass", "Mass", 0.05, 20, 0.1],
             ] as const
           ).map(([key, label, min, max, step]) => (
-            <Row key={key} label={label}>
+            <Row key={key} fact={easeFacts[key]}>
               <NumberBox
                 value={ease[key]}
                 unit=""
@@ -97,24 +98,24 @@ export function EaseEditor({
             </Row>
           ))}
           <p className="leaf__say">
-            By itself it settles after <span className="figures">{settleTime(ease).toFixed(2)} s</span>; here it has{" "}
+            On its own it settles after <span className="figures">{settleTime(ease).toFixed(2)} s</span>; here it has{" "}
             <span className="figures">{lengthS.toFixed(2)} s</span>.
           </p>
         </>
       )}
       {typeof ease === "object" && ease.kind === "steps" && (
-        <Row label="Jumps">
+        <Row fact={easeFacts.steps}>
           <NumberBox
             value={ease.count}
             unit=""
-            label="Number of jumps"
+            label="Number of steps"
             min={1}
             max={200}
             step={1}
             onChange={(count, merge) => onChange({ ...ease, count: Math.round(count) }, merge)}
           />
           <Choice
-            label="Where it jumps"
+            label="Where it steps"
             value={ease.jump}
             options={[
               ["start", "First"],
@@ -136,7 +137,7 @@ function CurveRows({ ease, onChange }: { ease: Ease; onChange: (ease: Ease, merg
   const same = (other: Ease) => JSON.stringify(other) === JSON.stringify(ease);
   return (
     <>
-      <span className="chips" role="group" aria-label="Curves with names">
+      <span className="chips" role="group" aria-label="Named curves">
         {[...namedEases.map((name) => [name, name] as const), ...houseCurves].map(([name, named]) => (
           <button
             key={name}
@@ -171,7 +172,7 @@ function PasteRow({ onChange }: { onChange: (ease: Ease, merge: boolean) => void
   const [typed, setTyped] = useState("");
   const wrong = typed.trim() !== "" && readCssEase(typed) === undefined;
   return (
-    <Row label="From CSS">
+    <Row fact={easeFacts.css}>
       <input
         type="text"
         className={`form-control form-control-sm figures${wrong ? " is-invalid" : ""}`}

@@ -1,33 +1,17 @@
 "use client";
 import { Trash } from "react-bootstrap-icons";
-import type { Key, KeyTime } from "@/core/document/keys";
+import type { Key } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
 import { keyFacts, type KeyFacts } from "@/core/edit/driven-facts";
+import { addKeyframe } from "@/core/edit/keyframes";
 import { easeWords } from "@/core/motion/words";
 import { ColourBox } from "../page/ColourBox";
 import { NumberBox } from "../page/NumberBox";
-import { useBench, useBenchStore } from "../store";
+import { useBenchStore } from "../store";
 import { useBenchPlayer } from "../player-context";
 import { EasePop } from "./EaseButton";
 import { InstantBox } from "./InstantBox";
-
-const most = 200;
-const round = (value: number, parts: number) => Math.round(value * parts) / parts;
-
-/** Tells the needle's instant, anchored to what is nearest: the start while it arrives, the end while it leaves. */
-function useNeedle(): () => KeyTime {
-  const player = useBenchPlayer();
-  const format = useBench((state) => state.format);
-  return () => {
-    const { stage, timeS, lengthS } = player.snapshot();
-    const shown = stage.kind === "ready" ? stage.formats.find((f) => f.format.id === format) : undefined;
-    const { arriveS = 0, leaveS = 0 } = shown ?? {};
-    if (timeS <= arriveS) return { anchor: "start", gap: round(timeS, 1000) };
-    if (timeS >= lengthS - leaveS) return { anchor: "end", gap: round(timeS - lengthS, 1000) };
-    const stayS = Math.max(1e-3, lengthS - arriveS - leaveS);
-    return { anchor: "stay", share: round((timeS - arriveS) / stayS, 1e4), gap: 0 };
-  };
-}
+import { keyTimeAt } from "./key-time";
 
 type EditLayer = (label: string, recipe: (own: Layer) => void, merge?: string) => void;
 
@@ -45,18 +29,14 @@ function useLayerEdit(id: string): EditLayer {
 /** Hand-set keys: of any number or colour, each at an instant that stays right whatever the clip's length. */
 export function KeyRows({ layer }: { layer: Layer }) {
   const edit = useLayerEdit(layer.id);
-  const needle = useNeedle();
+  const store = useBenchStore();
+  const player = useBenchPlayer();
   const list = keyFacts(layer);
   const factsOf = (property: string): KeyFacts =>
     list.find((entry) => entry.property === property) ?? { property, label: property, unit: "", rest: 0 };
   const add = (property: string) => {
-    const { label, rest } = factsOf(property);
-    edit(`Key of ${label.toLowerCase()}`, (own) => {
-      const track = own.keys.find((other) => other.property === property);
-      const key: Key = { at: needle(), value: track?.keys.at(-1)?.value ?? rest, hold: false };
-      if (!track) own.keys.push({ property, keys: [key] });
-      else if (track.keys.length < most) track.keys.push(key);
-    });
+    const at = keyTimeAt(player, store.getState());
+    edit(`Keyframe of ${factsOf(property).label.toLowerCase()}`, (own) => addKeyframe(own, property, at));
   };
   return (
     <div className="key-rows">
@@ -64,10 +44,10 @@ export function KeyRows({ layer }: { layer: Layer }) {
         <TrackRows key={property} layer={layer} track={t} facts={factsOf(property)} edit={edit} />
       ))}
       <p className="put-on">
-        <span>Key at the needle</span>
+        <span>Keyframe at the playhead</span>
         <select
           className="form-select form-select-sm"
-          aria-label="New key at the needle, of"
+          aria-label="Property of the new keyframe"
           value=""
           onChange={(event) => add(event.target.value)}
         >
@@ -88,18 +68,18 @@ function TrackRows(props: { layer: Layer; track: number; facts: KeyFacts; edit: 
   const { layer, track, facts, edit } = props;
   const put = (k: number, part: Partial<Key>, merge = false) =>
     edit(
-      `Key of ${facts.label.toLowerCase()}`,
+      `Keyframe of ${facts.label.toLowerCase()}`,
       (own) => void Object.assign(own.keys[track]!.keys[k]!, part),
       merge ? `key ${layer.id} ${track} ${k}` : undefined,
     );
   const take = (k: number) =>
-    edit("Take a key away", (own) => {
+    edit("Remove a keyframe", (own) => {
       own.keys[track]!.keys.splice(k, 1);
       own.keys = own.keys.filter(({ keys }) => keys.length > 0);
     });
   return (
-    <fieldset className="worn" aria-label={`Keys of ${facts.label}`}>
-      <legend>Keys: {facts.label}</legend>
+    <fieldset className="worn" aria-label={`Keyframes of ${facts.label}`}>
+      <legend>Keyframes: {facts.label}</legend>
       <ol>
         {layer.keys[track]!.keys.map((key, k) => (
           <KeyRow
@@ -126,7 +106,7 @@ function KeyRow(props: {
   take: () => void;
 }) {
   const { layer, own, number, facts, put, take } = props;
-  const label = `${facts.label}: value of key ${number}`;
+  const label = `${facts.label}: value of keyframe ${number}`;
   const ease = own.ease ?? "linear";
   return (
     <li className="say border-bottom-dotted py-4 px-0 position-relative">
@@ -135,7 +115,8 @@ function KeyRow(props: {
       ) : (
         <ColourBox value={own.value} label={label} layer={layer} onChange={(value, m) => put({ value }, m)} />
       )}{" "}
-      <InstantBox at={own.at} label={`When key ${number} is`} onChange={(at, m) => put({ at }, m)} />
+      <InstantBox at={own.at} label={`Time of keyframe ${number}`} onChange={(at, m) => put({ at }, m)} />
+      {number > 1 && ", "}
       {number > 1 && (
         <EasePop ease={ease} lengthS={1} onChange={(next, m) => put({ ease: next }, m)}>
           {easeWords(ease)}
@@ -147,7 +128,7 @@ function KeyRow(props: {
       <button
         type="button"
         className="small-button"
-        aria-label={`Take key ${number} of ${facts.label} away`}
+        aria-label={`Remove keyframe ${number} of ${facts.label}`}
         onClick={take}
       >
         <Trash aria-hidden />

@@ -1,4 +1,5 @@
 "use client";
+import { progressFacts, timerFacts } from "@/core/facts/move";
 import type { Layer } from "@/core/document/layer";
 import type { Meter, Timer } from "@/core/document/keys";
 import { meterFacts } from "@/core/edit/driven-facts";
@@ -27,7 +28,7 @@ export function MeterRows({ layer }: { layer: Layer }) {
     timer.set({ mode, pattern: mode === "clock" ? "hh:mm" : "m:ss", start, end, fromS: mode === "clock" ? 72000 : 0 });
   return (
     <p className="put-on">
-      <span>Shows the time</span>
+      <span>Progress</span>
       {layer.kind === "text" ? (
         (["down", "up", "clock"] as const).map((mode) => (
           <button key={mode} type="button" className="chip" onClick={() => count(mode)}>
@@ -63,16 +64,16 @@ function MeterSettings({ layer, meter, set }: { layer: Layer; meter: Meter; set:
   const put = (part: Partial<Meter>, merge = false) => set({ ...meter, ...part }, merge);
   const unit = facts.find(({ property }) => property === meter.property)?.unit ?? "";
   return (
-    <fieldset className="worn" aria-label="Shows the time">
+    <fieldset className="worn" aria-label="Progress">
       <legend>
-        Shows the time
+        Progress
         <button type="button" className="small-button" title="No longer" onClick={() => set(undefined)}>
-          × <span className="visually-hidden">Show the time no longer</span>
+          × <span className="visually-hidden">Remove the progress</span>
         </button>
       </legend>
-      <Row label="By">
+      <Row fact={progressFacts.property}>
         <Choice
-          label="What shows the time"
+          label="Progress and timers"
           value={meter.property}
           options={options}
           onChange={(property) =>
@@ -82,25 +83,30 @@ function MeterSettings({ layer, meter, set }: { layer: Layer; meter: Meter; set:
       </Row>
       <div className="row-pair">
         <NumberLine
-          row="From"
+          fact={progressFacts.from}
           value={meter.from}
           unit={unit}
           label="Meter: from"
           onChange={(from, m) => put({ from }, m)}
         />
-        <NumberLine row="to" value={meter.to} unit={unit} label="Meter: to" onChange={(to, m) => put({ to }, m)} />
+        <NumberLine
+          fact={progressFacts.to}
+          value={meter.to}
+          unit={unit}
+          label="Meter: to"
+          onChange={(to, m) => put({ to }, m)}
+        />
       </div>
       {layer.kind === "line" && layer.closed && meter.property === "stroke.to" && <OutlineRow layer={layer} />}
-      <Row label="Begins">
+      <Row fact={progressFacts.start}>
         <InstantBox at={meter.start} label="Meter begins" onChange={(at, m) => put({ start: at }, m)} />
       </Row>
-      <Row label="Full">
+      <Row fact={progressFacts.end}>
         <InstantBox at={meter.end} label="Meter is full" onChange={(at, m) => put({ end: at }, m)} />
       </Row>
       <NumberLine
-        row="In steps of"
+        fact={progressFacts.stepS}
         value={meter.stepS}
-        unit="s"
         min={0}
         step={0.5}
         label="Meter: steps"
@@ -117,7 +123,7 @@ function OutlineRow({ layer }: { layer: Extract<Layer, { kind: "line" }> }) {
   const put = (from: OutlineStart, clockwise: boolean) => points.set(outlinePoints(from, clockwise));
   return (
     <>
-      <Row label="Starts at">
+      <Row fact={progressFacts.outlineStart}>
         <span className="outline-pad m-8 position-relative" role="radiogroup" aria-label="Where the outline starts">
           {outlineStarts.map((name) => (
             <input
@@ -133,7 +139,7 @@ function OutlineRow({ layer }: { layer: Extract<Layer, { kind: "line" }> }) {
           ))}
         </span>
       </Row>
-      <Row label="Runs">
+      <Row fact={progressFacts.outlineWay}>
         <Choice
           label="Which way the outline runs"
           value={facts?.clockwise === false ? "against" : "with"}
@@ -156,14 +162,14 @@ function TimerSettings({ timer, set }: { timer: Timer; set: Set }) {
   const put = (part: Partial<Timer>, merge = false) => set({ ...timer, ...part }, merge);
   const shown = [0, lengthS / 2, lengthS].map((timeS) => timerText(timer, 0, lengthS, timeS));
   return (
-    <fieldset className="worn" aria-label="Shows the time">
+    <fieldset className="worn" aria-label="Progress">
       <legend>
         Counts
         <button type="button" className="small-button" title="No longer" onClick={() => set(undefined)}>
-          × <span className="visually-hidden">Count no longer</span>
+          × <span className="visually-hidden">Remove the timer</span>
         </button>
       </legend>
-      <Row label="Which way">
+      <Row fact={timerFacts.mode}>
         <Choice
           label="How it counts"
           value={timer.mode}
@@ -175,7 +181,7 @@ function TimerSettings({ timer, set }: { timer: Timer; set: Set }) {
           onChange={(mode) => put({ mode: mode as Timer["mode"] })}
         />
       </Row>
-      <Row label="Written">
+      <Row fact={timerFacts.pattern}>
         <PatternBox pattern={timer.pattern} onChange={(pattern) => put({ pattern })} />
       </Row>
       <p className="leaf__say figures" data-timer-preview>
@@ -183,9 +189,8 @@ function TimerSettings({ timer, set }: { timer: Timer; set: Set }) {
       </p>
       {timer.mode === "clock" && (
         <NumberLine
-          row="From second of the day"
+          fact={timerFacts.fromS}
           value={timer.fromS}
-          unit="s"
           min={0}
           max={360000}
           step={60}
@@ -194,10 +199,10 @@ function TimerSettings({ timer, set }: { timer: Timer; set: Set }) {
         />
       )}
       {timer.mode === "down" && <AtZero timer={timer} set={set} />}
-      <Row label="Begins">
+      <Row fact={timerFacts.start}>
         <InstantBox at={timer.start} label="Timer begins" onChange={(at, m) => put({ start: at }, m)} />
       </Row>
-      <Row label="Ends">
+      <Row fact={timerFacts.end}>
         <InstantBox at={timer.end} label="Timer ends" onChange={(at, m) => put({ end: at }, m)} />
       </Row>
     </fieldset>
@@ -233,7 +238,7 @@ function PatternBox({ pattern, onChange }: { pattern: string; onChange: (pattern
 
 function AtZero({ timer, set }: { timer: Timer; set: Set }) {
   return (
-    <Row label="At zero">
+    <Row fact={timerFacts.atZero}>
       <input
         type="text"
         className="form-control form-control-sm"

@@ -21,15 +21,16 @@ export function MotionSets() {
   const { moves } = useMoves();
   const kept = moves.filter(({ document }) => document.parts.some(({ role }) => role !== undefined));
   return (
-    <section className="leaf" aria-label="Motion of everything">
-      <h3 className="rubric">Motion of everything</h3>
+    <section className="leaf" aria-label="Motion for all layers">
+      <h3 className="rubric">Motion for all layers</h3>
       <p className="leaf__say">
-        Gives every layer a fitting arrive, stay and leave, also calm or crisp. Point to try, press to keep.
+        Gives every layer a fitting arrive, stay and leave, also calm or crisp. Point at one to preview it, press it to
+        use it.
       </p>
       <div
         className="motion-sets d-grid gap-2"
         role="group"
-        aria-label="Motion of everything"
+        aria-label="Motion for all layers"
         onPointerLeave={trial.end}
       >
         {motionSets.map(({ id, name, about }) => (
@@ -72,19 +73,19 @@ export function MotionSets() {
               onBlur={trial.end}
               onClick={() => trial.take(`Motion: ${document.name}`, wear)}
             >
-              <b>{document.name}</b> Kept under this name
+              <b>{document.name}</b> Saved
             </button>
           );
         })}
       </div>
       <p className="put-on">
         <button type="button" className="chip" disabled={moving === 0} onClick={() => setKeeping(!keeping)}>
-          Keep this design’s motion …
+          Save this design’s motion …
         </button>
       </p>
       {keeping && (
         <Keep
-          suggestion="Motion of everything"
+          suggestion="Motion for all layers"
           make={(name, tags) => keepRoles(name, tags, store.getState().document)}
           marks={[]}
           onDone={() => setKeeping(false)}

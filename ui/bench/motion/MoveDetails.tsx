@@ -1,9 +1,10 @@
 "use client";
+import { moveFacts } from "@/core/facts/move";
 import { useState, type ReactNode } from "react";
 import { Form } from "react-bootstrap";
 import { Sliders } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
-import { moveKinds, orders, type Move } from "@/core/document/move";
+import { mostDistance, moveKinds, orders, type Move } from "@/core/document/move";
 import { kinds } from "@/core/motion/kinds";
 import { AnchorPad } from "../page/anchors";
 import { NumberBox } from "../page/NumberBox";
@@ -19,6 +20,9 @@ const orderWords: Readonly<Record<(typeof orders)[number], string>> = {
   edges: "From both ends",
   random: "At random",
 };
+
+/** What a distance starts with when it is measured by something else: a number of sides is none of u. */
+const usualDistance = { own: 1, format: 0.25, u: 10 } as const;
 
 /** What a sentence doesn't say: distances, strengths, the order of parts, how a loop repeats. One step away. */
 export function MoveDetails({
@@ -67,18 +71,14 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
   const takes = moveKinds[move.kind].takes as readonly string[];
   const number = (
     key: "soft" | "overshoot" | "turn" | "strength",
-    label: string,
-    unit: "u" | "%" | "°" | "",
     limits: { min: number; max: number; step?: number },
   ) =>
     takes.includes(key) && (
       <NumberLine
-        row={label}
+        fact={moveFacts[key]}
         value={move[key] ?? facts[key]}
-        unit={unit}
-        label={label}
         {...limits}
-        onChange={(value, merge) => change(label, (own) => void (own[key] = value), merge)}
+        onChange={(value, merge) => change(moveFacts[key].label, (own) => void (own[key] = value), merge)}
       />
     );
   const distance = move.distance ?? (facts.distance === "behind" ? { value: 1, of: "own" as const } : facts.distance);
@@ -86,12 +86,12 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
   return (
     <>
       {takes.includes("distance") && (
-        <Row label="How far">
+        <Row fact={moveFacts.distance}>
           <NumberBox
             value={distance.value}
             unit={distance.of === "u" ? "u" : "×"}
-            min={-20}
-            max={20}
+            min={-mostDistance[distance.of]}
+            max={mostDistance[distance.of]}
             step={distance.of === "u" ? 0.5 : 0.05}
             label="Distance"
             onChange={(value, merge) =>
@@ -106,12 +106,14 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
               ["format", "the format"],
               ["u", "u"],
             ]}
-            onChange={(of) => change("Distance", (own) => void (own.distance = { ...distance, of: of as "own" }))}
+            onChange={(of) =>
+              change("Distance", (own) => void (own.distance = { value: usualDistance[of as "own"], of: of as "own" }))
+            }
           />
         </Row>
       )}
       {takes.includes("behind") && (
-        <Row label="From behind">
+        <Row fact={moveFacts.behind}>
           <Choice
             label="From behind the edge of"
             value={move.behind ?? ""}
@@ -129,13 +131,13 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
         </Row>
       )}
       {takes.includes("solid") && (
-        <Row label="Fades too">
+        <Row fact={moveFacts.solid}>
           <Form.Check
             type="switch"
-            aria-label="Fades as well"
+            aria-label="Also fades"
             checked={!move.solid}
             onChange={(event) =>
-              change("Its fade", (own) => {
+              change("Fade", (own) => {
                 if (event.target.checked) delete own.solid;
                 else own.solid = true;
               })
@@ -143,15 +145,15 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
           />
         </Row>
       )}
-      {number("soft", "Soft edge", "u", { min: 0, max: 100 })}
-      {number("overshoot", "Overshoot", "%", { min: 0, max: 0.5 })}
-      {number("turn", "Turns by", "°", { min: -1080, max: 1080 })}
-      {number("strength", "Strength", "", { min: 0, max: 100, step: facts.strength < 1 ? 0.05 : 0.5 })}
+      {number("soft", { min: 0, max: 100 })}
+      {number("overshoot", { min: 0, max: 0.5 })}
+      {number("turn", { min: -1080, max: 1080 })}
+      {number("strength", { min: 0, max: 100, step: facts.strength < 1 ? 0.05 : 0.5 })}
       {takes.includes("pivot") && (
-        <Row label="About">
+        <Row fact={moveFacts.pivot}>
           <AnchorPad
             value={pivot}
-            label="Point it grows or turns about"
+            label="Anchor point"
             onChange={(point) => change("Pivot", (own) => void (own.pivot = point))}
           />
         </Row>
@@ -163,7 +165,7 @@ function Facts({ layer, move, change }: Part & { layer: Layer }) {
 function SplitRows({ split, change }: { split: NonNullable<Move["split"]>; change: ChangeMove }) {
   return (
     <>
-      <Row label="Order">
+      <Row fact={moveFacts.order}>
         <Choice
           label="Order of the parts"
           value={split.order}
@@ -172,9 +174,8 @@ function SplitRows({ split, change }: { split: NonNullable<Move["split"]>; chang
         />
       </Row>
       <NumberLine
-        row="Overlap"
+        fact={moveFacts.overlap}
         value={split.overlap}
-        unit="%"
         min={0}
         max={0.98}
         label="Overlap of the parts"
@@ -188,14 +189,14 @@ function LoopRows({ move, change }: Part) {
   const { loop } = move;
   return (
     <>
-      <Row label="Happens">
+      <Row fact={moveFacts.loop}>
         <Choice
           label="How often"
           value={loop === undefined ? "once" : loop.count === undefined ? "fill" : "count"}
           options={[
             ["once", "Once"],
-            ["fill", "All along"],
-            ["count", "So often"],
+            ["fill", "Throughout"],
+            ["count", "This many times"],
           ]}
           onChange={(how) =>
             change("Loop", (own) => {
@@ -220,12 +221,11 @@ function LoopRows({ move, change }: Part) {
       </Row>
       {loop && (
         <NumberLine
-          row="Pause"
+          fact={moveFacts.pause}
           value={loop.pause}
-          unit="s"
           min={0}
           max={60}
-          label="Pause between two turns"
+          label="Pause between repeats"
           onChange={(pause, merge) => change("Loop", (own) => void (own.loop = { ...loop, pause }), merge)}
         />
       )}

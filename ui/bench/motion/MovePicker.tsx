@@ -73,7 +73,8 @@ export function MovePicker({ layer }: { layer: Layer }) {
           }}
         >
           <p>
-            Point at one to see it on {count > 1 ? `the ${count} chosen layers` : `“${layer.name}”`}; press to keep it.
+            Point at one to preview it on {count > 1 ? `the ${count} chosen layers` : `“${layer.name}”`}; press it to
+            add it.
           </p>
           {kindsIn(phase, layer).map((kind) => (
             <button

@@ -70,10 +70,10 @@ export function MoveSentence({ layer, move }: { layer: Layer; move: Move }) {
         <button
           type="button"
           className="small-button"
-          title="Take this move away"
-          onClick={() => store.getState().edit("Take a move away", (draft) => removeMoves(draft, new Set([move.id])))}
+          title="Remove this move"
+          onClick={() => store.getState().edit("Remove a move", (draft) => removeMoves(draft, new Set([move.id])))}
         >
-          <Trash aria-hidden /> <span className="visually-hidden">Take this move away</span>
+          <Trash aria-hidden /> <span className="visually-hidden">Remove this move</span>
         </button>
       </MoveDetails>
     </li>
@@ -113,6 +113,15 @@ function FromWords({ move }: { move: Move }) {
   );
 }
 
+/** What a move is called among all that may be waited for: its layer's name, and what tells it from the layer's others. */
+function nameInPhase(layer: Layer, move: Move): string {
+  const beside = layer.moves.filter(({ phase }) => phase === move.phase);
+  if (beside.length === 1) return layer.name;
+  const alike = beside.filter(({ kind }) => kind === move.kind);
+  const number = alike.length > 1 ? ` ${alike.indexOf(move) + 1}` : "";
+  return `${layer.name}’s ${kindWords[move.kind].name.toLowerCase()}${number}`;
+}
+
 /** When it starts: into its phase, with or after another move, on a cue; and how much later. */
 function StartWords({ move }: { move: Move }) {
   const change = useChangeMove(move);
@@ -123,8 +132,7 @@ function StartWords({ move }: { move: Move }) {
   for (const layer of document.layers) {
     for (const other of layer.moves) {
       if (other.id === move.id || !mayWaitFor(document, move.id, other.id)) continue;
-      const alone = layer.moves.filter(({ phase }) => phase === other.phase).length === 1;
-      const name = alone ? layer.name : `${layer.name}’s ${kindWords[other.kind].name.toLowerCase()}`;
+      const name = nameInPhase(layer, other);
       options.push([`start ${other.id}`, `after ${name} starts`], [`settle ${other.id}`, `after ${name} settles`]);
     }
   }

@@ -31,11 +31,11 @@ export function SaveMove({ layer, moves }: { layer: Layer; moves: readonly Move[
         className="small-button"
         aria-haspopup="dialog"
         aria-expanded={open}
-        title={saved ? "Follows a saved move" : moves.length > 1 ? "Keep these moves under a name" : "Keep this move"}
+        title={saved ? "Follows a saved move" : moves.length > 1 ? "Save these moves" : "Save this move"}
         onClick={() => setOpen(!open)}
       >
         {saved ? <BookmarkFill aria-hidden /> : <Bookmark aria-hidden />}{" "}
-        <span className="visually-hidden">{moves.length > 1 ? "Keep these moves" : "Keep this move"}</span>
+        <span className="visually-hidden">{moves.length > 1 ? "Save these moves" : "Save this move"}</span>
       </button>
       <Overlay target={target} show={open} placement="left" rootClose onHide={close}>
         <Popover id={id} className="keep-pop" role="dialog" aria-label="Saved move">
@@ -81,10 +81,10 @@ export function Keep(props: {
   const { errors } = formState;
   const keep = handleSubmit(async ({ name, tags }) => {
     const made = make(name, readTags(tags));
-    if (!made) return setError("name", { message: "There is nothing to keep." });
+    if (!made) return setError("name", { message: "There is nothing to save." });
     try {
       const id = await save(made);
-      store.getState().edit("Keep under a name", (draft) => {
+      store.getState().edit("Save the move", (draft) => {
         for (const layer of draft.layers) {
           for (const move of layer.moves) if (marks.includes(move.id)) move.saved = id;
         }
@@ -96,12 +96,13 @@ export function Keep(props: {
   });
   return (
     <form noValidate onSubmit={(event) => void keep(event)} className="keep d-grid gap-6">
-      <h3 className="rubric">Keep under a name</h3>
+      <h3 className="rubric">Save as …</h3>
       <Labelled label="Name" autoFocus maxLength={80} box={register("name")} fault={errors.name && "Give it a name."} />
       <Labelled label="Tags" maxLength={200} box={register("tags")} fault={errors.tags?.message} />
       {errors.root && <p role="alert">{errors.root.message}</p>}
       <button type="submit" className="chip">
-        Keep it
+        {" "}
+        Save
       </button>
     </form>
   );
@@ -131,7 +132,7 @@ function Follows({
       const changed = await change(saved, document, { everywhere: true, except: id });
       setSaid(
         changed.designs === 0
-          ? "Changed here; no other design wears it."
+          ? "Changed here; no other design uses it."
           : `Changed in ${changed.designs} other designs.`,
       );
     } catch (error) {
@@ -153,18 +154,18 @@ function Follows({
       )}
       <p className="put-on">
         <button type="button" className="chip" disabled={!known} onClick={everywhere}>
-          Change it everywhere to this
+          Update everywhere
         </button>
         <button
           type="button"
           className="chip"
           onClick={() => {
             const ids = moves.map(({ id }) => id);
-            store.getState().edit("Let it go its own way", (draft) => detachMoves(draft, ids));
+            store.getState().edit("Detach from the saved move", (draft) => detachMoves(draft, ids));
             onDone();
           }}
         >
-          Let it go its own way
+          Detach from the saved move
         </button>
       </p>
       {said && <p role="status">{said}</p>}

@@ -17,7 +17,7 @@ export const copyMotion = (layer: Layer): void => keepCopied(place, { moves: car
 export function pasteMotion(store: BenchStore, layers: readonly string[]): void {
   const motion = readCopied(place, Carried);
   if (!motion) return;
-  store.getState().edit("Put the copied motion here", (draft) => {
+  store.getState().edit("Paste motion", (draft) => {
     if (motion.moves.length > 0) {
       putMoves(
         draft,

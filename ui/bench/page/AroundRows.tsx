@@ -1,4 +1,5 @@
 "use client";
+import { sizeFacts } from "@/core/facts/layer-parts";
 import { Crosshair } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Axis, SizeAxis } from "@/core/document/place";
@@ -19,15 +20,15 @@ function AroundWhat(props: { layer: Layer; what: string; size: AroundSize; set: 
   const point = () =>
     store.getState().show({
       pointing: {
-        ask: `Point at what “${layer.name}” should be fitted around`,
+        ask: `Pick a layer that “${layer.name}” should fit around`,
         take: (id) => id !== layer.id && toggle(id),
       },
     });
   return (
-    <Row label="around">
+    <Row fact={sizeFacts.around}>
       <span className="chips">
         {size.layers.map((id) => (
-          <button key={id} type="button" className="chip" onClick={() => toggle(id)} title="Take it out">
+          <button key={id} type="button" className="chip" onClick={() => toggle(id)} title="Remove">
             {layers.find((other) => other.id === id)?.name ?? id} ×
           </button>
         ))}
@@ -46,8 +47,8 @@ function AroundWhat(props: { layer: Layer; what: string; size: AroundSize; set: 
               </option>
             ))}
         </select>
-        <button type="button" className="small-button" onClick={point} title="Point at a layer on the stage">
-          <Crosshair aria-hidden /> <span className="visually-hidden">Point at it</span>
+        <button type="button" className="small-button" onClick={point} title="Pick a layer on the stage">
+          <Crosshair aria-hidden /> <span className="visually-hidden">Pick</span>
         </button>
       </span>
     </Row>
@@ -70,15 +71,15 @@ export function Around(props: {
       <div className="row-pair">
         <NumberLine
           row={axis === "width" ? "Pad left" : "Pad top"}
+          fact={sizeFacts.before}
           value={size.before}
-          unit="u"
           label={`${what}: padding before`}
           onChange={(before, m) => set({ ...size, before }, m)}
         />
         <NumberLine
           row={axis === "width" ? "right" : "bottom"}
+          fact={sizeFacts.after}
           value={size.after}
-          unit="u"
           label={`${what}: padding after`}
           onChange={(after, m) => set({ ...size, after }, m)}
         />
@@ -105,9 +106,8 @@ export function Around(props: {
             ))}
         </span>
         <NumberLine
-          row="What a minimum adds goes before"
+          fact={sizeFacts.hold}
           value={size.hold}
-          unit="%"
           min={0}
           max={1}
           label={`${what}: share before`}

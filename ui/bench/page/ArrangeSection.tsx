@@ -16,11 +16,11 @@ import { useBenchStore } from "../store";
 
 const alignButtons = [
   { axis: "width", edge: "start", label: "Align left edges", Icon: AlignStart },
-  { axis: "width", edge: "middle", label: "Align middles across", Icon: AlignCenter },
+  { axis: "width", edge: "middle", label: "Align centres horizontally", Icon: AlignCenter },
   { axis: "width", edge: "end", label: "Align right edges", Icon: AlignEnd },
-  { axis: "height", edge: "start", label: "Align upper edges", Icon: AlignTop },
-  { axis: "height", edge: "middle", label: "Align middles down", Icon: AlignMiddle },
-  { axis: "height", edge: "end", label: "Align lower edges", Icon: AlignBottom },
+  { axis: "height", edge: "start", label: "Align top edges", Icon: AlignTop },
+  { axis: "height", edge: "middle", label: "Align centres vertically", Icon: AlignMiddle },
+  { axis: "height", edge: "end", label: "Align bottom edges", Icon: AlignBottom },
 ] as const;
 
 /** Lines up several chosen layers. */
@@ -36,7 +36,7 @@ export function ArrangeSection() {
   const chosen = () =>
     new Map(store.getState().chosen.flatMap((id) => (boxes.get(id) ? [[id, boxes.get(id)!.box] as const] : [])));
   return (
-    <div className="arrange d-flex gap-2 mt-8" role="toolbar" aria-label="Line up">
+    <div className="arrange d-flex gap-2 mt-8" role="toolbar" aria-label="Align">
       {alignButtons.map(({ axis, edge, label, Icon }) => (
         <button
           key={label}
@@ -51,18 +51,18 @@ export function ArrangeSection() {
       <button
         type="button"
         className="small-button"
-        title="Equal gaps across"
-        onClick={() => shift("Equal gaps", "width", distribution(chosen(), "width"))}
+        title="Distribute horizontally"
+        onClick={() => shift("Distribute", "width", distribution(chosen(), "width"))}
       >
-        <DistributeHorizontal aria-hidden /> <span className="visually-hidden">Equal gaps across</span>
+        <DistributeHorizontal aria-hidden /> <span className="visually-hidden">Distribute horizontally</span>
       </button>
       <button
         type="button"
         className="small-button"
-        title="Equal gaps down"
-        onClick={() => shift("Equal gaps", "height", distribution(chosen(), "height"))}
+        title="Distribute vertically"
+        onClick={() => shift("Distribute", "height", distribution(chosen(), "height"))}
       >
-        <DistributeVertical aria-hidden /> <span className="visually-hidden">Equal gaps down</span>
+        <DistributeVertical aria-hidden /> <span className="visually-hidden">Distribute vertically</span>
       </button>
     </div>
   );

@@ -88,7 +88,7 @@ function Palette({ value, layer, onChange, css, done }: ColourProps & { css: str
       </div>
       <MarkSwatches choose={choose} />
       <WithAnother value={value} layer={layer} choose={choose} />
-      <h3 className="rubric">Its own</h3>
+      <h3 className="rubric">Custom colour</h3>
       <OwnColour value={css ?? "#000000ff"} onChange={onChange} />
     </>
   );

@@ -1,4 +1,6 @@
 "use client";
+import { designFacts } from "@/core/facts/design";
+import { useState } from "react";
 import type { Design } from "@/core/document/design";
 import { frameRates, rateName } from "@/core/document/fps";
 import { WordsInput } from "@/ui/parts/WordsInput";
@@ -30,7 +32,7 @@ export function DesignPage() {
         maxLength={80}
         onChange={(name) => put("Rename the design", { name }, true)}
       />
-      <p className="leaf__say">Choose a layer on the stage or in the strip to see its page.</p>
+      <p className="leaf__say">Select a layer on the stage or in the timeline to see its settings.</p>
       <section className="leaf" aria-label="About">
         <h3 className="rubric">About</h3>
         <textarea
@@ -49,13 +51,13 @@ export function DesignPage() {
       <MotionSets />
       <ReadingSection />
       <FinishSection />
-      <section className="leaf" aria-label="Notes to the filler">
-        <h3 className="rubric">Notes to the filler</h3>
+      <section className="leaf" aria-label="Notes for people who fill in">
+        <h3 className="rubric">Notes for people who fill in</h3>
         <textarea
           rows={3}
           maxLength={1000}
           className="form-control form-control-sm"
-          aria-label="Notes to the filler"
+          aria-label="Notes for people who fill in"
           value={document.notes}
           onChange={(event) => put("Notes", { notes: event.target.value }, true)}
         />
@@ -100,7 +102,7 @@ function ExportsSection() {
   };
   return (
     <section className="leaf" aria-label="Exports">
-      <h3 className="rubric">Made as</h3>
+      <h3 className="rubric">Exported as</h3>
       <span className="chips">
         {outputs.map(({ id, name }) => (
           <label key={id} className="tick">
@@ -117,95 +119,136 @@ function ExportsSection() {
   );
 }
 
+/** A length that another one forbids, and what would allow it. */
+interface LengthAsk {
+  readonly words: string;
+  readonly label: string;
+  readonly length: Design["length"];
+}
+
+/** What is to be said of a change of the lengths; undefined for one that goes by itself. */
+function askAbout(length: Design["length"], part: Partial<Design["length"]>): LengthAsk | undefined {
+  const next = { ...length, ...part };
+  if (next.min <= next.default && next.default <= next.max) return undefined;
+  const usual = part.default;
+  if (usual !== undefined && usual > length.max)
+    return {
+      words: `The longest length is ${length.max} s.`,
+      label: `Allow up to ${usual} s`,
+      length: { ...next, max: usual },
+    };
+  if (usual !== undefined)
+    return {
+      words: `The shortest length is ${length.min} s.`,
+      label: `Allow from ${usual} s`,
+      length: { ...next, min: usual },
+    };
+  const held = Math.min(next.max, Math.max(next.min, length.default));
+  return {
+    words: `The usual length is ${length.default} s.`,
+    label: `Make it ${held} s`,
+    length: { min: Math.min(next.min, held), max: Math.max(next.max, held), default: held },
+  };
+}
+
+/** Why a length was not taken, and the press that allows it. */
+const LengthQuestion = ({ ask, onTake }: { ask: LengthAsk; onTake: (length: Design["length"]) => void }) => (
+  <p className="leaf__say" role="alert">
+    {ask.words}{" "}
+    <button type="button" className="chip" onClick={() => onTake(ask.length)}>
+      {ask.label}
+    </button>
+  </p>
+);
+
+/** Sets the lengths; one that another forbids is asked about. */
+function useLength() {
+  const length = useBench((state) => state.document.length);
+  const put = usePut();
+  const [asked, setAsked] = useState<LengthAsk>();
+  const setLength = (part: Partial<Design["length"]>, merge: boolean) => {
+    const ask = askAbout(length, part);
+    setAsked(ask);
+    if (!ask) put("Length", { length: { ...length, ...part } }, merge);
+  };
+  const take = (taken: Design["length"]) => {
+    put("Length", { length: taken });
+    setAsked(undefined);
+  };
+  return { asked, setLength, take };
+}
+
 function LengthSection() {
   const document = useBench((state) => state.document);
   const { length, fps } = document;
   const put = usePut();
-  const setLength = (part: Partial<Design["length"]>, merge: boolean) => {
-    const next = { ...length, ...part };
-    if (next.min <= next.default && next.default <= next.max) put("Length", { length: next }, merge);
-  };
+  const { asked, setLength, take } = useLength();
   return (
     <section className="leaf" aria-label="Length">
       <h3 className="rubric">Length</h3>
       <NumberLine
-        row="Usually"
+        fact={designFacts["length.default"]}
         value={length.default}
-        unit="s"
         min={0.1}
         max={3600}
-        step={0.5}
-        label="Usual length"
         onChange={(n, m) => setLength({ default: n }, m)}
       />
       <div className="row-pair">
         <NumberLine
-          row="At least"
+          fact={designFacts["length.min"]}
           value={length.min}
-          unit="s"
           min={0.1}
           max={3600}
-          step={0.5}
-          label="Shortest length"
           onChange={(n, m) => setLength({ min: n }, m)}
         />
         <NumberLine
-          row="At most"
+          fact={designFacts["length.max"]}
           value={length.max}
-          unit="s"
           min={0.1}
           max={3600}
-          step={0.5}
-          label="Longest length"
           onChange={(n, m) => setLength({ max: n }, m)}
         />
       </div>
+      {asked && <LengthQuestion ask={asked} onTake={take} />}
       <NumberLine
-        row="Poster at"
+        fact={designFacts.posterAt}
         value={document.posterAt}
-        unit="%"
         min={0}
         max={1}
-        label="Poster at"
         onChange={(posterAt, m) => put("Poster", { posterAt }, m)}
       />
       <div className="row-pair">
         <NumberLine
-          row="Stays at least"
+          fact={designFacts.minStay}
           value={document.minStay}
-          unit="s"
           min={0}
           max={60}
-          step={0.1}
-          label="Shortest stay"
           onChange={(minStay, m) => put("Shortest stay", { minStay }, m)}
         />
         <NumberLine
-          row="Leave takes"
+          fact={designFacts.leavePace}
           value={document.leavePace}
-          unit="×"
           min={0.1}
           max={4}
-          label="Leave takes times arrive"
           onChange={(leavePace, m) => put("Pace of leaving", { leavePace }, m)}
         />
       </div>
-      <Row label="Leaves">
+      <Row fact={designFacts.leave}>
         <Choice
           label="Leaves"
           value={document.leave}
           options={[
-            ["mirror", "As it came"],
+            ["mirror", "Mirror arrive"],
             ["together", "All at once"],
           ]}
           onChange={(leave) => put("Leave", { leave: leave as Design["leave"] })}
         />
       </Row>
-      <Row label="Frames a second">
+      <Row fact={designFacts.fps}>
         <Choice
           label="Frames a second, where an output leaves it to the design"
           value={fps ? rateName(`${fps.num}/${fps.den}`) : ""}
-          options={[["", "25, as nothing is said"], ...Object.keys(frameRates).map((rate) => [rate, rate] as const)]}
+          options={[["", "25, the default"], ...Object.keys(frameRates).map((rate) => [rate, rate] as const)]}
           onChange={(rate) => put("Frames a second", { fps: frameRates[rate] })}
         />
       </Row>
@@ -220,13 +263,13 @@ function ReadingSection() {
   return (
     <section className="leaf" aria-label="Reading">
       <h3 className="rubric">Right to left</h3>
-      <Row label="Turns round with">
+      <Row fact={designFacts.turnRound}>
         <Choice
-          label="Turns round with"
+          label="Mirrors with"
           value={document.turnRound ?? ""}
           options={[["", "nothing"], ...texts.map(({ id, name }) => [id, name] as const)]}
           onChange={(id) =>
-            store.getState().edit("Turns round", (draft) => {
+            store.getState().edit("Mirrored", (draft) => {
               if (id === "") delete draft.turnRound;
               else draft.turnRound = id;
             })
@@ -246,7 +289,7 @@ function FinishSection() {
     <section className="leaf" aria-label="Finish">
       <h3 className="rubric">Finish</h3>
       <FinishRows list={document.finish} onChange={(finish, merge) => put("Finish", { finish }, merge)} />
-      <Row label="Motion blur">
+      <Row fact={designFacts.motionBlur}>
         <input
           type="checkbox"
           className="form-check-input"

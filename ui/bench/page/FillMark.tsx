@@ -20,11 +20,16 @@ export function FillMark({ layer, path }: { layer: Layer; path: string }) {
   const className = `fill-mark${common ? " is-common" : ""}`;
   const face = (
     <>
-      <InputCursorText aria-hidden />{" "}
-      {field ? field.label : <span className="visually-hidden">Let it be filled in</span>}
+      <InputCursorText className="flex-none" aria-hidden />{" "}
+      <span className={field ? "fill-mark__label text-truncate" : "visually-hidden"}>
+        {field ? field.label : "Expose as field"}
+      </span>
     </>
   );
-  const look = { className: field ? "is-filled" : "", title: "Who fills this in" };
+  const look = {
+    className: field ? "is-filled" : "",
+    title: field ? `Filled in by “${field.label}”` : "Expose as field",
+  };
   if (menu !== "open") {
     return (
       <div className={className}>
@@ -99,9 +104,9 @@ function FillMenu({
         <Dropdown.Item
           as="button"
           type="button"
-          onClick={() => act("No longer filled in", (draft) => stopFilling(draft, layer.id, path))}
+          onClick={() => act("Disconnect", (draft) => stopFilling(draft, layer.id, path))}
         >
-          Nobody: it stays as designed
+          Not a field: it stays as designed
         </Dropdown.Item>
       )}
     </Dropdown.Menu>

@@ -1,41 +1,27 @@
 "use client";
+import { gradientFacts } from "@/core/facts/layer-parts";
 import { DashCircle, PlusCircle } from "react-bootstrap-icons";
 import type { Fill } from "@/core/document/colour";
 import type { Layer } from "@/core/document/layer";
+import { useBench } from "../store";
 import { AnchorPad } from "./anchors";
 import { ColourBox } from "./ColourBox";
 import { NumberBox } from "./NumberBox";
+import { fillOfKind, type FillKind } from "@/core/edit/fill-kinds";
 import { Choice, ColourRow, Row, type Option } from "./rows";
 import { useProperty } from "./use-property";
 
 const kinds: readonly Option[] = [
-  ["plain", "Plain"],
-  ["linear", "Linear"],
-  ["radial", "Radial"],
-  ["conic", "Conic"],
+  ["plain", "Solid"],
+  ["linear", "Linear gradient"],
+  ["radial", "Radial gradient"],
+  ["conic", "Conic gradient"],
 ];
-
-/** Changes the kind and keeps the colours. */
-function turned(fill: Fill, kind: string): Fill {
-  const first = fill.kind === "plain" ? fill.colour : fill.stops[0]!.colour;
-  if (kind === "plain") return { kind: "plain", colour: first };
-  const stops =
-    fill.kind === "plain"
-      ? [
-          { at: 0, colour: first },
-          { at: 1, colour: "#00000000" },
-        ]
-      : fill.stops;
-  if (kind === "linear") return { kind: "linear", angle: 90, stops };
-  const centre = { x: 0.5, y: 0.5 };
-  return kind === "radial"
-    ? { kind: "radial", centre, radius: 0.5, stops }
-    : { kind: "conic", centre, angle: 0, stops };
-}
 
 /** What fills an outline: one colour, or one of three gradients with their stops. */
 export function FillRows({ layer, path, label }: { layer: Layer; path: string; label: string }) {
   const property = useProperty(layer, path, label);
+  const house = useBench((state) => state.house);
   const fill = property.value as Fill;
   const gradient = fill.kind === "plain" ? undefined : fill;
   const stop = (i: number, part: object, merge?: boolean) =>
@@ -44,16 +30,16 @@ export function FillRows({ layer, path, label }: { layer: Layer; path: string; l
   return (
     <>
       {fill.kind === "plain" && <ColourRow layer={layer} path={`${path}.colour`} label={label} />}
-      <Row label={gradient ? label : ""} {...(gradient ? { property, layer } : {})}>
+      <Row label={gradient ? label : ""} help={gradientFacts.kind.help} {...(gradient ? { property, layer } : {})}>
         <Choice
           label={`${label}: kind`}
           value={fill.kind}
           options={kinds}
-          onChange={(kind) => property.set(turned(fill, kind))}
+          onChange={(kind) => property.set(fillOfKind(fill, kind as FillKind, house))}
         />
       </Row>
       {gradient?.stops.map(({ at, colour }, i) => (
-        <Row key={i} label={`Stop ${i + 1}`}>
+        <Row key={i} label={`Stop ${i + 1}`} help={gradientFacts.stop.help}>
           <ColourBox
             value={colour}
             label={`Stop ${i + 1}`}
@@ -72,16 +58,16 @@ export function FillRows({ layer, path, label }: { layer: Layer; path: string; l
             <button
               type="button"
               className="small-button"
-              title="Take this stop away"
+              title="Remove this stop"
               onClick={() => property.set({ ...gradient, stops: gradient.stops.filter((_, j) => j !== i) })}
             >
-              <DashCircle aria-hidden /> <span className="visually-hidden">Take stop {i + 1} away</span>
+              <DashCircle aria-hidden /> <span className="visually-hidden">Remove stop {i + 1}</span>
             </button>
           )}
         </Row>
       ))}
       {gradient && (
-        <Row label="">
+        <Row help={gradientFacts.shape.help}>
           <button
             type="button"
             className="small-button"

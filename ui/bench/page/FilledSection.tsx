@@ -7,7 +7,7 @@ import { useProperty } from "./use-property";
 /** Which fields fill this layer, and whether it is only there while one is filled. */
 export function FilledSection({ layer }: { layer: Layer }) {
   const fields = useBench((state) => state.document.fields);
-  const property = useProperty(layer, "showIf", "Only there");
+  const property = useProperty(layer, "showIf", "Visible");
   const condition = property.value as Layer["showIf"];
   const filling = fields.filter((field) => field.drives.some((drive) => drive.layer === layer.id));
   const options: Option[] = [
@@ -22,7 +22,7 @@ export function FilledSection({ layer }: { layer: Layer }) {
       <h3 className="rubric">Filled by</h3>
       {filling.length === 0 ? (
         <p className="leaf__say">
-          Nobody: it goes out as designed. Hand a property to the filler with the mark beside it.
+          No field fills this layer. Press the mark beside a property to expose it as a field.
         </p>
       ) : (
         <ul className="leaf__list list-none m-0 p-0">
@@ -38,9 +38,9 @@ export function FilledSection({ layer }: { layer: Layer }) {
         </ul>
       )}
       {fields.length > 0 && (
-        <Row label="Is there" property={property}>
+        <Row label="Visible" property={property}>
           <Choice
-            label="Is there"
+            label="Visible"
             value={condition ? `${condition.is} ${condition.field}` : ""}
             options={options}
             onChange={(chosen) => {

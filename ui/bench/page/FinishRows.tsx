@@ -1,4 +1,5 @@
 "use client";
+import { finishFacts } from "@/core/facts/design";
 import { ArrowDown, ArrowUp, XLg } from "react-bootstrap-icons";
 import { Finish } from "@/core/document/finish";
 import type { Unit } from "@/core/document/units";
@@ -11,7 +12,7 @@ const rows: Readonly<Record<Kind, readonly (readonly [key: string, label: string
   grain: [
     ["amount", "Amount", "%", 1],
     ["size", "Size", "u", 5],
-    ["rate", "New, a second", "", 60],
+    ["rate", "Changes a second", "", 60],
   ],
   glow: [
     ["threshold", "Above", "%", 1],
@@ -21,8 +22,8 @@ const rows: Readonly<Record<Kind, readonly (readonly [key: string, label: string
   glitch: [
     ["slices", "Slices", "", 64],
     ["shift", "Slip", "u", 50],
-    ["split", "Colours part", "u", 20],
-    ["rate", "New, a second", "", 60],
+    ["split", "Colour split", "u", 20],
+    ["rate", "Changes a second", "", 60],
   ],
 };
 
@@ -66,13 +67,13 @@ export function FinishRows({
               type="button"
               className="small-button"
               onClick={() => onChange(list.filter((_, j) => j !== i))}
-              title="Take it off"
+              title="Remove"
             >
-              <XLg aria-hidden /> <span className="visually-hidden">Take it off</span>
+              <XLg aria-hidden /> <span className="visually-hidden">Remove</span>
             </button>
           </legend>
           {rows[finish.kind].map(([key, label, unit, max]) => (
-            <Row key={key} label={label}>
+            <Row key={key} label={label} help={finishFacts[`${finish.kind}.${key}` as keyof typeof finishFacts].help}>
               <NumberBox
                 value={(finish as Record<string, unknown>)[key] as number}
                 unit={unit}
@@ -84,7 +85,7 @@ export function FinishRows({
             </Row>
           ))}
           {finish.kind === "grain" && (
-            <Row label="Coloured">
+            <Row fact={finishFacts["grain.coloured"]}>
               <input
                 type="checkbox"
                 className="form-check-input"

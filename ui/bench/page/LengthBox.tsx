@@ -7,12 +7,14 @@ import { Choice, Row, type Option } from "./rows";
 export function LengthBox({
   label,
   short,
+  help,
   value,
   boxes,
   onChange,
 }: {
   label: string;
   short: string;
+  help: string;
   value: Length | undefined;
   boxes: readonly Option[];
   onChange: (value: Length | undefined, merge: boolean) => void;
@@ -25,7 +27,7 @@ export function LengthBox({
   };
   return (
     <>
-      <Row label={short}>
+      <Row label={short} help={help}>
         <select
           className="form-select form-select-sm size-kind"
           aria-label={`${label}: how`}
@@ -51,7 +53,7 @@ export function LengthBox({
         )}
       </Row>
       {typeof value === "object" && (
-        <Row label="">
+        <Row help={help}>
           <Choice
             label={`${label}: share of`}
             value={value.of}

@@ -1,4 +1,5 @@
 "use client";
+import { linkFacts } from "@/core/facts/layer-parts";
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { linkReads, type Link } from "@/core/document/link";
@@ -28,7 +29,7 @@ export function LinkRows({ layer }: { layer: Layer }) {
     );
   return (
     <details className="leaf__more" open={links.length > 0}>
-      <summary>Follows others</summary>
+      <summary>Linked to other layers</summary>
       {links.map((link, i) => (
         <fieldset key={i} className="worn">
           <legend>
@@ -36,13 +37,13 @@ export function LinkRows({ layer }: { layer: Layer }) {
             <button
               type="button"
               className="small-button"
-              title="Untie it"
+              title="Remove the link"
               onClick={() => property.set(links.filter((_, j) => j !== i))}
             >
-              <XLg aria-hidden /> <span className="visually-hidden">Untie {labels.get(link.property)}</span>
+              <XLg aria-hidden /> <span className="visually-hidden">Remove the link {labels.get(link.property)}</span>
             </button>
           </legend>
-          <Row label="What">
+          <Row fact={linkFacts.property}>
             <Choice
               label="What follows"
               value={link.property}
@@ -56,12 +57,10 @@ export function LinkRows({ layer }: { layer: Layer }) {
             <RangeRows layer={layer} link={link} change={(next, merge) => change(i, next, merge)} />
           )}
           <NumberLine
-            row="Later by"
+            fact={linkFacts.delay}
             value={link.delay}
-            unit="s"
             min={0}
             max={10}
-            label="Later by"
             onChange={(delay, m) => change(i, { ...link, delay }, m)}
           />
         </fieldset>
@@ -83,7 +82,7 @@ export function LinkRows({ layer }: { layer: Layer }) {
             ])
           }
         >
-          By arithmetic
+          By formula
         </button>
         <button
           type="button"
@@ -103,7 +102,7 @@ export function LinkRows({ layer }: { layer: Layer }) {
             ])
           }
         >
-          From range to range
+          Map a range to a range
         </button>
       </p>
     </details>
@@ -136,7 +135,7 @@ function SumRows({
   return (
     <>
       {link.sources.map(({ name, of, read }, i) => (
-        <Row key={i} label={`${name} is`}>
+        <Row key={i} label={`${name} is`} help={linkFacts.source.help}>
           <Choice
             label={`${name}: which measure`}
             value={read}
@@ -146,9 +145,9 @@ function SumRows({
           <Choice label={`${name}: of what`} value={of} options={boxes} onChange={(o) => source(i, { of: o })} />
         </Row>
       ))}
-      <Row label="Sum">
+      <Row fact={linkFacts.sum}>
         <WordsInput
-          label="Sum"
+          label="Formula"
           className={`form-control form-control-sm figures${fault ? " is-invalid" : ""}`}
           title={fault}
           value={link.sum}
@@ -168,7 +167,7 @@ function SumRows({
               })
             }
           >
-            Another measure
+            Add a condition
           </button>
         </p>
       )}
@@ -187,7 +186,7 @@ function RangeRows({
 }) {
   const boxes = useBoxes(layer);
   const pair = (key: "from" | "to", label: string) => (
-    <Row label={label}>
+    <Row fact={linkFacts[key]}>
       {([0, 1] as const).map((end) => (
         <NumberBox
           key={end}
@@ -202,7 +201,7 @@ function RangeRows({
   );
   return (
     <>
-      <Row label="Reads">
+      <Row fact={linkFacts.source}>
         <Choice
           label="Which measure"
           value={link.source.read}
@@ -218,11 +217,11 @@ function RangeRows({
       </Row>
       {pair("from", "From")}
       {pair("to", "becomes")}
-      <Row label="No further">
+      <Row fact={linkFacts.clamp}>
         <input
           type="checkbox"
           className="form-check-input"
-          aria-label="No further than its ends"
+          aria-label="Clamp to the range"
           checked={link.clamp}
           onChange={(e) => change({ ...link, clamp: e.target.checked })}
         />

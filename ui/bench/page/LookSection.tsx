@@ -1,13 +1,12 @@
 "use client";
-import { Gleam, Liquid, OuterGlow, Shadow, Trail, blends } from "@/core/document/look";
-import type { House } from "@/core/document/house";
+import { blends } from "@/core/document/look";
 import type { Layer } from "@/core/document/layer";
-import { houseFill, readOn } from "@/core/edit/inks";
+import { isShape, lookPartsOf } from "@/core/edit/look-parts";
 import { useBench, useBenchStore } from "../store";
 import { copyLook, pasteLook } from "./carry-look";
 import { FillRows } from "./FillRows";
 import { MatteRows } from "./MatteRows";
-import { Optional, PutOn, type Wearable } from "./Optional";
+import { Optional, PutOn } from "./Optional";
 import { ChoiceRow, ColourRow, NumberRow, type Option } from "./rows";
 import { StrokeRows } from "./StrokeRows";
 import { TrailColours } from "./TrailColours";
@@ -16,42 +15,6 @@ const blendOptions: readonly Option[] = blends.map((blend) => [
   blend,
   blend === "normal" ? "over what is below" : blend,
 ]);
-
-const plainStroke = {
-  width: 0.4,
-  side: "inside",
-  cap: "butt",
-  join: "miter",
-  dash: [],
-  dashOffset: 0,
-  from: 0,
-  to: 1,
-} as const;
-
-/** A line in the colour of what it runs around would not be seen: then it takes the one that suits that. */
-function strokeFill(layer: Layer, plain: { kind: "plain"; colour: string }, house: House) {
-  const fill = "fill" in layer ? layer.fill : undefined;
-  if (fill?.kind !== "plain" || fill.colour !== plain.colour) return plain;
-  return houseFill(readOn(house, plain.colour.slice("house:".length)));
-}
-
-/** What a layer of a kind may wear, and how it looks when it is put on. */
-function wearablesOf(layer: Layer, ink: string, house: House): Wearable[] {
-  const painted = "fill" in layer;
-  const shape = painted && layer.kind !== "text";
-  const plain = { kind: "plain", colour: ink } as const;
-  return [
-    ...(shape ? [{ path: "fill", name: "Fill", start: plain }] : []),
-    ...(painted
-      ? [{ path: "stroke", name: "Stroke", start: { ...plainStroke, fill: strokeFill(layer, plain, house) } }]
-      : []),
-    { path: "shadow", name: "Shadow", start: Shadow.parse({ colour: "#00000066" }) },
-    { path: "glow", name: "Outer glow", start: OuterGlow.parse({ colour: ink }) },
-    { path: "gleam", name: "Gleam", start: Gleam.parse({}) },
-    ...(shape ? [{ path: "liquid", name: "Liquid edge", start: Liquid.parse({ level: 0.6 }) }] : []),
-    { path: "trail", name: "Trail", start: Trail.parse({}) },
-  ];
-}
 
 /** What is worn that is a colour and some numbers: how it is called, and its numbers, two to a line where they are a pair. */
 const plainlyWorn: readonly {
@@ -95,11 +58,11 @@ export function LookSection({ layer }: { layer: Layer }) {
   const store = useBenchStore();
   const house = useBench((state) => state.house);
   const ink = `house:${house.colours[0]!.role}`;
-  const painted = "fill" in layer;
-  const shape = painted && layer.kind !== "text";
+  const shape = isShape(layer);
+  const painted = shape || layer.kind === "text";
   return (
-    <section className="leaf" aria-label="Look">
-      <h3 className="rubric">Look</h3>
+    <section className="leaf" aria-label="Style">
+      <h3 className="rubric">Style</h3>
       {layer.kind === "text" && <FillRows layer={layer} path="fill" label="Colour" />}
       {shape && (
         <Optional layer={layer} path="fill" name="Fill">
@@ -122,10 +85,10 @@ export function LookSection({ layer }: { layer: Layer }) {
             {path === "trail" && <TrailColours layer={layer} ink={ink} />}
           </Optional>
         ))}
-      <PutOn layer={layer} wearables={wearablesOf(layer, ink, house)} />
+      <PutOn layer={layer} wearables={lookPartsOf(layer, house)} />
       <p className="put-on">
         <button type="button" className="chip" onClick={() => copyLook(layer)}>
-          Copy look
+          Copy style
         </button>
         <button
           type="button"
@@ -135,14 +98,14 @@ export function LookSection({ layer }: { layer: Layer }) {
             pasteLook(store, chosen.includes(layer.id) ? chosen : [layer.id]);
           }}
         >
-          Put the copied look on
+          Paste style
         </button>
       </p>
       <Numbers layer={layer} paths={["opacity", "blur"]} />
       <MatteRows layer={layer} />
       <details className="leaf__more" open={layer.blend !== "normal"}>
-        <summary>How it is laid on</summary>
-        <ChoiceRow layer={layer} path="blend" label="Laid" options={blendOptions} />
+        <summary>Blend and masks</summary>
+        <ChoiceRow layer={layer} path="blend" options={blendOptions} />
       </details>
     </section>
   );

@@ -20,13 +20,17 @@ export function MarkSwatches({ choose }: { choose: (colour: string) => void }) {
   ).slice(0, mostShown);
   if (colours.length === 0) return null;
   const roles = house.colours.map(({ role }) => role);
+  const rows = colours.map((hex) => {
+    const known = house.colours.find((colour) => colour.hex === hex);
+    return { hex, known, near: known ?? house.colours.find(({ role }) => role === nearestColour(hex, roles, house)) };
+  });
+  // One house colour is offered once, at the first colour that it is like.
+  const isFirst = (i: number) => rows.findIndex(({ near }) => near === rows[i]!.near) === i;
   return (
     <>
       <h3 className="rubric">From marks</h3>
       <ul className="palette__marks list-unstyled d-grid m-0">
-        {colours.map((hex) => {
-          const known = house.colours.find((colour) => parseHex(colour.hex) && colour.hex === hex);
-          const near = known ?? house.colours.find(({ role }) => role === nearestColour(hex, roles, house));
+        {rows.map(({ hex, known, near }, i) => {
           const onWhite = contrast(parseHex(hex), parseHex("#ffffffff")).toFixed(1);
           return (
             <li key={hex} className="align-items-center d-flex fs-13 gap-6">
@@ -40,7 +44,7 @@ export function MarkSwatches({ choose }: { choose: (colour: string) => void }) {
                   <i className="swatch" style={{ background: hex }} aria-hidden /> {hex.slice(0, 7)}
                 </button>
               )}
-              {near && (
+              {near && isFirst(i) && (
                 <button type="button" onClick={() => choose(`house:${near.role}`)}>
                   {!known && "or "}
                   <i className="swatch" style={{ background: near.hex }} aria-hidden /> {near.name}

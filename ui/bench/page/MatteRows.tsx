@@ -1,4 +1,5 @@
 "use client";
+import { styleFacts } from "@/core/facts/layer";
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Matte } from "@/core/document/look";
@@ -35,9 +36,9 @@ export function MatteRows({ layer }: { layer: Layer }) {
   return (
     <>
       {mattes.map((matte, i) => (
-        <Row key={i} label={i === 0 ? "Shows" : "and"} {...(i === 0 ? { property } : {})}>
+        <Row key={i} help={styleFacts.mattes.help} label={i === 0 ? "Shows" : "and"} {...(i === 0 ? { property } : {})}>
           <select
-            className="form-select form-select-sm"
+            className="form-select form-select-sm matte-way"
             aria-label="How it shows"
             value={wayOf(matte)}
             onChange={(event) => {
@@ -52,7 +53,7 @@ export function MatteRows({ layer }: { layer: Layer }) {
             ))}
           </select>
           <select
-            className="form-select form-select-sm"
+            className="form-select form-select-sm matte-layer"
             aria-label="By which layer"
             value={matte.layer}
             onChange={(event) => change(i, { ...matte, layer: event.target.value })}
@@ -66,10 +67,10 @@ export function MatteRows({ layer }: { layer: Layer }) {
           <button
             type="button"
             className="small-button"
-            title="Show it everywhere"
+            title="Remove the mask"
             onClick={() => property.set(mattes.filter((_, j) => j !== i))}
           >
-            <XLg aria-hidden /> <span className="visually-hidden">Take this away</span>
+            <XLg aria-hidden /> <span className="visually-hidden">Remove</span>
           </button>
         </Row>
       ))}
@@ -82,7 +83,7 @@ export function MatteRows({ layer }: { layer: Layer }) {
               property.set([...mattes, { by: "shape", keep: "inside", layer: others[others.length - 1]!.id }])
             }
           >
-            Show only inside …
+            Mask with …
           </button>
         </p>
       )}

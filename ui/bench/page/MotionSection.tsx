@@ -43,30 +43,30 @@ export function MotionSection({ layer }: { layer: Layer }) {
           <button
             type="button"
             className="small-button"
-            title="Put the copied motion on all chosen layers"
+            title="Paste the motion on all selected layers"
             onClick={() => pasteMotion(store, chosen())}
           >
-            <ClipboardCheck aria-hidden /> <span className="visually-hidden">Put the copied motion here</span>
+            <ClipboardCheck aria-hidden /> <span className="visually-hidden">Paste motion</span>
           </button>
           <button
             type="button"
             className="small-button"
-            title="Take all moves of the chosen layers away"
+            title="Remove all moves of the selected layers"
             disabled={layer.moves.length === 0}
             onClick={() =>
-              edit("Take all moves away", (draft) => {
+              edit("Remove all moves", (draft) => {
                 const ids = chosen();
                 const own = draft.layers.filter(({ id }) => ids.includes(id)).flatMap(({ moves }) => moves);
                 removeMoves(draft, new Set(own.map(({ id }) => id)));
               })
             }
           >
-            <Trash aria-hidden /> <span className="visually-hidden">Take all moves away</span>
+            <Trash aria-hidden /> <span className="visually-hidden">Remove all moves</span>
           </button>
           {layer.moves.length > 1 && <SaveMove layer={layer} moves={layer.moves} />}
         </span>
       </h3>
-      {layer.moves.length === 0 && <p className="leaf__say">It is simply there.</p>}
+      {layer.moves.length === 0 && <p className="leaf__say">No motion.</p>}
       {phases.map((phase) => {
         const moves = layer.moves.filter((move) => move.phase === phase);
         if (moves.length === 0 && (phase !== "leave" || !arrives)) return null;
@@ -75,7 +75,7 @@ export function MotionSection({ layer }: { layer: Layer }) {
             <h4>{phaseNames[phase]}</h4>
             {moves.length === 0 ? (
               <p className="leaf__say">
-                {leave === "together" ? "Fades with all the others." : "Leaves as it came, backwards."}
+                {leave === "together" ? "Fades with all the others." : "Leaves as it arrives, backwards."}
               </p>
             ) : (
               <ul>
@@ -93,17 +93,17 @@ export function MotionSection({ layer }: { layer: Layer }) {
             type="button"
             className="chip"
             onClick={() =>
-              edit("Leave as it came", (draft) =>
+              edit("Mirror arrive", (draft) =>
                 removeMoves(draft, new Set(layer.moves.filter((m) => m.phase === "leave").map(({ id }) => id))),
               )
             }
           >
-            Leave as it came again
+            Mirror arrive again
           </button>
         </p>
       )}
       <MovePicker layer={layer} />
-      {blur && layer.moves.length > 0 && <ToggleRow layer={layer} path="motionBlur" label="Motion blur" />}
+      {blur && layer.moves.length > 0 && <ToggleRow layer={layer} path="motionBlur" />}
       <MeterRows layer={layer} />
       <KeyRows layer={layer} />
     </section>

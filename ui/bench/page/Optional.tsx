@@ -2,6 +2,7 @@
 import { XLg } from "react-bootstrap-icons";
 import type { ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
+import type { LookPart } from "@/core/edit/look-parts";
 import { useProperty } from "./use-property";
 
 /** Something a layer may wear: its settings and a way to take it off; nothing while it does not wear it. */
@@ -25,10 +26,10 @@ export function Optional({
         <button
           type="button"
           className="small-button"
-          title={`Take the ${name.toLowerCase()} off`}
+          title={`Remove the ${name.toLowerCase()}`}
           onClick={() => property.set(undefined)}
         >
-          <XLg aria-hidden /> <span className="visually-hidden">Take the {name.toLowerCase()} off</span>
+          <XLg aria-hidden /> <span className="visually-hidden">Remove the {name.toLowerCase()}</span>
         </button>
       </legend>
       {children}
@@ -36,14 +37,8 @@ export function Optional({
   );
 }
 
-export interface Wearable {
-  readonly path: string;
-  readonly name: string;
-  readonly start: unknown;
-}
-
 /** Buttons for all that a layer does not wear yet. */
-export function PutOn({ layer, wearables }: { layer: Layer; wearables: readonly Wearable[] }) {
+export function PutOn({ layer, wearables }: { layer: Layer; wearables: readonly LookPart[] }) {
   const open = wearables.filter(({ path }) => (layer as Record<string, unknown>)[path] === undefined);
   if (open.length === 0) return null;
   return (
@@ -56,7 +51,7 @@ export function PutOn({ layer, wearables }: { layer: Layer; wearables: readonly 
   );
 }
 
-function PutOnButton({ layer, wearable }: { layer: Layer; wearable: Wearable }) {
+function PutOnButton({ layer, wearable }: { layer: Layer; wearable: LookPart }) {
   const property = useProperty(layer, wearable.path, wearable.name);
   return (
     <button type="button" className="chip" onClick={() => property.set(wearable.start)}>

@@ -25,7 +25,9 @@ export function Page() {
     <div className="leaf-page">
       <LayerName key={`name ${layer.id}`} id={layer.id} name={layer.name} />
       {count > 1 && (
-        <p className="leaf__say">{count} layers are chosen; what is changed here is changed on all that have it.</p>
+        <p className="leaf__say">
+          {count} layers are selected. A change applies to all of them that have the property.
+        </p>
       )}
       <label className={`only-here${onlyHere ? " is-on" : ""}`}>
         <input
@@ -41,7 +43,7 @@ export function Page() {
         {!layer.guide && <WordsSection layer={layer} />}
         <PlaceSection layer={layer} />
         {layer.guide ? (
-          <p className="quiet">A guide is never seen in a clip. Layers that are let go on it stand on it.</p>
+          <p className="quiet">A guide is never seen in a clip. A layer dropped on it is anchored to it.</p>
         ) : (
           <LayerSections layer={layer} />
         )}

@@ -17,14 +17,14 @@ function TakeApart({ layer }: { layer: Layer }) {
   const { edit, house, choose } = store.getState();
   const take = () => {
     const { width, height } = boxes.get(layer.id)?.box ?? { width: 16, height: 16 };
-    edit("Take the mark apart", (draft) => void markToShapes(draft, layer.id, house, { width, height }));
+    edit("Split the mark", (draft) => void markToShapes(draft, layer.id, house, { width, height }));
     choose([layer.id]);
   };
   const id = layer.kind === "picture" ? layer.media.slice("mark:".length) : "";
   const pieces = house.marks.filter(({ piece }) => piece?.of === id);
   const part = () => {
     const { width, height } = boxes.get(layer.id)?.box ?? { width: 16, height: 16 };
-    edit("Part the mark into its pieces", (draft) => void markToPieces(draft, layer.id, house, { width, height }));
+    edit("Split the mark into its pieces", (draft) => void markToPieces(draft, layer.id, house, { width, height }));
     choose([layer.id]);
   };
   const drawn = house.marks.some((mark) => mark.id === id && mark.drawing && !mark.piece);
@@ -32,12 +32,12 @@ function TakeApart({ layer }: { layer: Layer }) {
     <p className="put-on d-flex flex-wrap">
       {pieces.length > 0 && (
         <button type="button" className="chip" onClick={part}>
-          Part into its {pieces.length} pieces
+          Split into its {pieces.length} pieces
         </button>
       )}
       {drawn && (
         <button type="button" className="chip" onClick={take}>
-          Take apart into shapes
+          Convert to shapes
         </button>
       )}
     </p>
@@ -57,14 +57,13 @@ export function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture"
   ];
   return (
     <>
-      <ChoiceRow layer={layer} path="media" label="Shows" options={media} />
+      <ChoiceRow layer={layer} path="media" options={media} />
       {layer.media.startsWith("mark:") && <TakeApart layer={layer} />}
       {!layer.media.startsWith("mark:") && (
         <>
           <ChoiceRow
             layer={layer}
             path="framing.fit"
-            label="Framed"
             options={[
               ["contain", "Whole"],
               ["cover", "Filling"],
@@ -91,10 +90,9 @@ export function PictureRows({ layer }: { layer: Extract<Layer, { kind: "picture"
           <ChoiceRow
             layer={layer}
             path="playback.atEnd"
-            label="At its end"
             options={[
-              ["hold", "Stands still"],
-              ["again", "Plays again"],
+              ["hold", "Freezes"],
+              ["again", "Loops"],
             ]}
           />
         </>
@@ -116,10 +114,10 @@ function Begins({ layer }: { layer: Extract<Layer, { kind: "picture" }> }) {
 
 /** When a video begins to play; until then it stands at its first frame. */
 function PlaysFrom({ layer }: { layer: Layer }) {
-  const property = useProperty(layer, "playback.start", "Begins to play");
+  const property = useProperty(layer, "playback.start", "Starts playing");
   return (
     <Row label="Begins" property={property} layer={layer}>
-      <InstantBox at={property.value as KeyTime} label="Begins to play" onChange={property.set} />
+      <InstantBox at={property.value as KeyTime} label="Starts playing" onChange={property.set} />
     </Row>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import { sizeFacts } from "@/core/facts/layer-parts";
 import { Crosshair } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Axis, Place, SizeAxis } from "@/core/document/place";
@@ -8,7 +9,9 @@ import { AnchorPad, pointName } from "./anchors";
 import { LengthBox } from "./LengthBox";
 import { NumberBox } from "./NumberBox";
 import { Choice, NumberRow, Row, type Option } from "./rows";
+import { measureAs, putOnPoint, standOn } from "@/core/edit/remeasure";
 import { useProperty } from "./use-property";
+import { useRemeasure } from "./use-remeasure";
 
 const areas: readonly Option[] = [
   ["format", "the format"],
@@ -44,28 +47,32 @@ export function PlaceSection({ layer }: { layer: Layer }) {
 function Standing({ layer }: { layer: Layer }) {
   const property = useProperty(layer, "place", "Place");
   const store = useBenchStore();
+  const { change } = useRemeasure(layer, "Place");
   const boxes = useBoxes(layer);
   const place = property.value as Place;
   const name = boxes.find(([id]) => id === place.on)?.[1] ?? place.on;
   const derived = (["width", "height"] as const).filter((axis) => layer[axis].kind === "around");
   if (derived.length === 2) {
-    return <p className="leaf__say">It stands around what it is fitted to, so its place follows.</p>;
+    return <p className="leaf__say">Its place follows from the layers that it fits around.</p>;
   }
+  // Another relation holds in all formats alike: what is shown stays where it is, the others stand in the same way.
+  const stand = (part: Partial<Place>) =>
+    change((draft, id, seen) => standOn(draft, id, part, { ...seen, formats: seen.formats.slice(0, 1) }));
   const point = () =>
     store.getState().show({
       pointing: {
-        ask: `Point at what “${layer.name}” should stand on`,
-        take: (on) => on !== layer.id && property.set({ ...place, on }),
+        ask: `Pick the layer to which “${layer.name}” is anchored`,
+        take: (on) => on !== layer.id && stand({ on }),
       },
     });
   return (
     <>
-      <Row label="Stands on" property={property} layer={layer}>
+      <Row label="Anchored to" property={property} layer={layer}>
         <select
           className="form-select form-select-sm"
-          aria-label="Stands on"
+          aria-label="Anchored to"
           value={place.on}
-          onChange={(event) => property.set({ ...place, on: event.target.value })}
+          onChange={(event) => stand({ on: event.target.value })}
         >
           {boxes.map(([id, label]) => (
             <option key={id} value={id}>
@@ -73,19 +80,19 @@ function Standing({ layer }: { layer: Layer }) {
             </option>
           ))}
         </select>
-        <button type="button" className="small-button" onClick={point} title="Point at a layer on the stage">
-          <Crosshair aria-hidden /> <span className="visually-hidden">Point at it</span>
+        <button type="button" className="small-button" onClick={point} title="Pick a layer on the stage">
+          <Crosshair aria-hidden /> <span className="visually-hidden">Pick</span>
         </button>
       </Row>
       <div className="standing align-items-center d-grid gap-10 my-4 mx-0">
-        <AnchorPad value={place.at} label="Its own point" onChange={(at) => property.set({ ...place, at })} />
+        <AnchorPad value={place.at} label="Anchor point of this layer" onChange={(at) => stand({ at })} />
         <p>
           Its <b>{pointName(place.at)}</b> on the <b>{pointName(place.from)}</b> of {name}
         </p>
         <AnchorPad
           value={place.from}
           label={`Point of ${name}`}
-          onChange={(from) => property.set({ ...place, from })}
+          onChange={(from) => change((draft, id, seen) => putOnPoint(draft, id, from, seen))}
         />
       </div>
       <div className="row-pair">
@@ -104,21 +111,6 @@ const sizeKinds: readonly Option[] = [
   ["around", "around"],
 ];
 
-const startOf = (kind: string, layer: Layer, first: string | undefined): SizeAxis => {
-  switch (kind) {
-    case "share":
-      return { kind: "share", of: "format", share: 0.5, plus: 0 };
-    case "natural":
-      return { kind: "natural" };
-    case "ratio":
-      return { kind: "ratio", ratio: 1 };
-    case "around":
-      return { kind: "around", layers: [first ?? layer.id], before: 1.6, after: 1.6, widest: [], hold: 0 };
-    default:
-      return { kind: "fixed", u: 20 };
-  }
-};
-
 function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
   const label = axis === "width" ? "Width" : "Height";
   const property = useProperty(layer, axis, label);
@@ -129,11 +121,8 @@ function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
   const kinds = sizeKinds.filter(
     ([kind]) => (kind !== "natural" || natural) && (kind !== "around" || others.length > 0),
   );
+  const { change } = useRemeasure(layer, label);
   const first = others.find(({ kind }) => kind === "text")?.id ?? others[0]?.id;
-  const limits = {
-    ...(size.min === undefined ? {} : { min: size.min }),
-    ...(size.max === undefined ? {} : { max: size.max }),
-  };
   return (
     <>
       <Row label={label} property={property} layer={layer}>
@@ -141,7 +130,11 @@ function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
           className="form-select form-select-sm size-kind"
           aria-label={`${label}: how`}
           value={size.kind}
-          onChange={(event) => property.set({ ...startOf(event.target.value, layer, first), ...limits })}
+          onChange={(event) => {
+            const kind = event.target.value as SizeAxis["kind"];
+            const of = kind === "share" ? "format" : (first ?? layer.id);
+            change((draft, id, seen) => measureAs(draft, id, axis, kind, of, seen));
+          }}
         >
           {kinds.map(([kind, name]) => (
             <option key={kind} value={kind}>
@@ -179,12 +172,12 @@ function SizeRow({ layer, axis }: { layer: Layer; axis: Axis }) {
         )}
       </Row>
       {size.kind === "share" && (
-        <Row label="">
+        <Row help={sizeFacts.share.help}>
           <Choice
             label={`${label}: share of`}
             value={size.of}
             options={boxes}
-            onChange={(of) => property.set({ ...size, of })}
+            onChange={(of) => change((draft, id, seen) => measureAs(draft, id, axis, "share", of, seen))}
           />
           <NumberBox
             value={size.plus}
@@ -220,7 +213,8 @@ function Limits({
         <LengthBox
           key={end}
           label={`${what}: ${end === "min" ? "at least" : "at most"}`}
-          short={end === "min" ? "At least" : "At most"}
+          short={sizeFacts[end].label}
+          help={sizeFacts[end].help}
           value={size[end]}
           boxes={boxes}
           onChange={(value, merge) => {
@@ -234,12 +228,12 @@ function Limits({
 }
 
 function Pivot({ layer }: { layer: Layer }) {
-  const property = useProperty(layer, "pivot", "Turns about");
+  const property = useProperty(layer, "pivot", "Rotates around");
   const value = property.value as { x: number; y: number };
   return (
     <details className="leaf__more">
-      <summary>Turns about its {pointName(value)}</summary>
-      <AnchorPad value={value} label="Turns about" onChange={(pivot) => property.set(pivot)} />
+      <summary>Rotates around its {pointName(value)}</summary>
+      <AnchorPad value={value} label="Rotates around" onChange={(pivot) => property.set(pivot)} />
     </details>
   );
 }

@@ -1,7 +1,9 @@
 "use client";
+import { textPartFacts } from "@/core/facts/layer-parts";
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Stretch } from "@/core/document/text";
+import { accentFor } from "@/core/edit/inks";
 import { WordsInput } from "@/ui/parts/WordsInput";
 import { useBench } from "../store";
 import { ColourBox } from "./ColourBox";
@@ -46,10 +48,10 @@ export function StretchRows({ layer }: { layer: Layer }) {
               <button
                 type="button"
                 className="small-button"
-                title="Take it away"
+                title="Remove"
                 onClick={() => property.set(stretches.filter((_, j) => j !== i))}
               >
-                <XLg aria-hidden /> <span className="visually-hidden">Take stretch {i + 1} away</span>
+                <XLg aria-hidden /> <span className="visually-hidden">Remove style {i + 1}</span>
               </button>
             </legend>
             <WhichWords {...props} />
@@ -65,7 +67,7 @@ export function StretchRows({ layer }: { layer: Layer }) {
             className="chip"
             onClick={() => property.set([...stretches, { of: { kind: "stressed" }, weight: 700 }])}
           >
-            A stretch with a look of its own
+            Style part of the text
           </button>
         </p>
       )}
@@ -76,12 +78,12 @@ export function StretchRows({ layer }: { layer: Layer }) {
 function WhichWords({ stretch, change }: StretchProps) {
   return (
     <>
-      <Row label="Of">
+      <Row fact={textPartFacts.of}>
         <Choice
           label="Which words"
           value={stretch.of.kind}
           options={[
-            ["stressed", "what stands *between asterisks*"],
+            ["stressed", "words *between asterisks*"],
             ["find", "every place of the words"],
             ["words", "words by number"],
             ["letters", "letters by number"],
@@ -90,7 +92,7 @@ function WhichWords({ stretch, change }: StretchProps) {
         />
       </Row>
       {stretch.of.kind === "find" && (
-        <Row label="Words">
+        <Row fact={textPartFacts.find}>
           <WordsInput
             label="Words to find"
             maxLength={200}
@@ -100,7 +102,7 @@ function WhichWords({ stretch, change }: StretchProps) {
         </Row>
       )}
       {(stretch.of.kind === "words" || stretch.of.kind === "letters") && (
-        <Row label="From, up to">
+        <Row fact={textPartFacts.range}>
           {(["start", "end"] as const).map((end) => (
             <NumberBox
               key={end}
@@ -121,10 +123,11 @@ function WhichWords({ stretch, change }: StretchProps) {
 function StretchLook({ layer, stretch, change }: StretchProps) {
   const house = useBench((state) => state.house);
   const families = [...new Set(house.types.map(({ style }) => style.family))];
-  const ink = `house:${house.colours[0]!.role}`;
+  const document = useBench((state) => state.document);
+  const ink = accentFor(document, house, layer);
   return (
     <>
-      <Row label="Family">
+      <Row fact={textPartFacts.family}>
         <Choice
           label="Family"
           value={stretch.family ?? ""}
@@ -134,26 +137,21 @@ function StretchLook({ layer, stretch, change }: StretchProps) {
       </Row>
       <div className="row-pair">
         <NumberLine
-          row="Weight"
+          fact={textPartFacts.weight}
           value={stretch.weight}
-          unit=""
-          step={100}
           min={100}
           max={900}
-          label="Weight"
           onChange={(weight, m) => change({ weight: Math.round(weight) }, m)}
         />
         <NumberLine
-          row="Size"
+          fact={textPartFacts.scale}
           value={stretch.scale}
-          unit="%"
           min={0.2}
           max={4}
-          label="Size"
           onChange={(scale, m) => change({ scale }, m)}
         />
       </div>
-      <Row label="Italic">
+      <Row fact={textPartFacts.italic}>
         <input
           type="checkbox"
           className="form-check-input"
@@ -162,7 +160,7 @@ function StretchLook({ layer, stretch, change }: StretchProps) {
           onChange={(e) => change({ italic: e.target.checked || undefined })}
         />
       </Row>
-      <Row label="Colour">
+      <Row fact={textPartFacts.colour}>
         {stretch.colour === undefined ? (
           <button type="button" className="chip" onClick={() => change({ colour: ink })}>
             Its own colour
@@ -185,20 +183,20 @@ function StretchGround({ layer, stretch, change }: StretchProps) {
   const ink = useBench((state) => `house:${state.house.colours[0]!.role}`);
   return (
     <>
-      <Row label="Ground">
+      <Row fact={textPartFacts.ground}>
         {stretch.ground === undefined ? (
           <button
             type="button"
             className="chip"
             onClick={() => change({ ground: { colour: ink, x: 0.5, y: 0.5, corner: 0 } })}
           >
-            A box behind it
+            Box behind it
           </button>
         ) : (
           <>
             <ColourBox
               value={stretch.ground.colour}
-              label="Ground"
+              label="Background"
               layer={layer}
               onChange={(colour, m) => change({ ground: { ...stretch.ground!, colour } }, m)}
             />
@@ -209,7 +207,7 @@ function StretchGround({ layer, stretch, change }: StretchProps) {
         )}
       </Row>
       {stretch.ground && (
-        <Row label="Padding, corner">
+        <Row fact={textPartFacts.padding}>
           {(["x", "y", "corner"] as const).map((side) => (
             <NumberBox
               key={side}

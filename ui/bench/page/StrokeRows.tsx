@@ -13,7 +13,6 @@ export function StrokeRows({ layer }: { layer: Layer }) {
       <ChoiceRow
         layer={layer}
         path="stroke.side"
-        label="Runs"
         options={[
           ["inside", "Inside"],
           ["centre", "Along"],
@@ -25,7 +24,6 @@ export function StrokeRows({ layer }: { layer: Layer }) {
         <ChoiceRow
           layer={layer}
           path="stroke.cap"
-          label="Ends"
           options={[
             ["butt", "Cut"],
             ["round", "Round"],
@@ -35,7 +33,6 @@ export function StrokeRows({ layer }: { layer: Layer }) {
         <ChoiceRow
           layer={layer}
           path="stroke.join"
-          label="Corners"
           options={[
             ["miter", "Pointed"],
             ["round", "Round"],

@@ -1,4 +1,5 @@
 "use client";
+import { styleFacts } from "@/core/facts/layer";
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { ColourBox } from "./ColourBox";
@@ -13,7 +14,7 @@ export function TrailColours({ layer, ink }: { layer: Layer; ink: string }) {
   return (
     <>
       {colours.map((colour, i) => (
-        <Row key={i} label={colours.length > 1 ? `Copy ${i + 1}` : "In"}>
+        <Row key={i} help={styleFacts["trail.colours"].help} label={colours.length > 1 ? `Copy ${i + 1}` : "In"}>
           <ColourBox
             value={colour}
             label={`Colour of copy ${i + 1}`}
@@ -23,17 +24,17 @@ export function TrailColours({ layer, ink }: { layer: Layer; ink: string }) {
           <button
             type="button"
             className="small-button"
-            title="Take this colour away"
+            title="Remove this colour"
             onClick={() => put(colours.toSpliced(i, 1))}
           >
-            <XLg aria-hidden /> <span className="visually-hidden">Take the colour of copy {i + 1} away</span>
+            <XLg aria-hidden /> <span className="visually-hidden">Remove the colour of copy {i + 1}</span>
           </button>
         </Row>
       ))}
       {colours.length < 12 && (
         <p className="put-on">
           <button type="button" className="chip" onClick={() => put([...colours, ink])}>
-            {colours.length === 0 ? "In another colour" : "One more colour"}
+            {colours.length === 0 ? "Add a colour" : "Add a colour"}
           </button>
         </p>
       )}

@@ -1,4 +1,5 @@
 "use client";
+import { textFacts } from "@/core/facts/layer";
 import type { Layer } from "@/core/document/layer";
 import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { shapeRows } from "@/ui/shapes/kinds";
@@ -15,7 +16,7 @@ import { useProperty } from "./use-property";
 /** What a layer is: its words, its outline, or what it shows. */
 export function WordsSection({ layer }: { layer: Layer }) {
   const heading =
-    layer.kind === "text" ? "Words" : layer.kind === "picture" ? "Shows" : layer.kind === "group" ? "Group" : "Shape";
+    layer.kind === "text" ? "Text" : layer.kind === "picture" ? "Picture" : layer.kind === "group" ? "Group" : "Shape";
   return (
     <section className="leaf" aria-label={heading}>
       <h3 className="rubric">{heading}</h3>
@@ -31,7 +32,7 @@ function Own({ layer }: { layer: Layer }) {
     case "picture":
       return <PictureRows layer={layer} />;
     case "group":
-      return <ToggleRow layer={layer} path="clip" label="Shows its layers only inside its box" />;
+      return <ToggleRow layer={layer} path="clip" />;
     default: {
       const Rows = shapeRows[layer.kind];
       return <Rows layer={layer} />;
@@ -43,13 +44,13 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
   const house = useBench((state) => state.house);
   const boxes = useBoxes(layer);
   const type = house.types.find(({ id }) => id === layer.setting.type)?.style;
-  const maxWidth = useProperty(layer, "setting.maxWidth", "Widest");
+  const maxWidth = useProperty(layer, "setting.maxWidth", "Max width");
   const types: Option[] = house.types.map(({ id, name }) => [id, name]);
   return (
     <>
       <WordsRow layer={layer} />
       <BehindWords layer={layer} />
-      <ChoiceRow layer={layer} path="setting.type" label="Type style" options={types} />
+      <ChoiceRow layer={layer} path="setting.type" options={types} />
       <div className="row-pair">
         <NumberRow layer={layer} path="setting.size" placeholder={String(type?.size ?? "")} />
         <NumberRow layer={layer} path="setting.weight" placeholder={String(type?.weight ?? "")} />
@@ -57,7 +58,6 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       <ChoiceRow
         layer={layer}
         path="setting.align"
-        label="Lines"
         options={[
           ["start", "Start"],
           ["centre", "Centre"],
@@ -65,8 +65,9 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
         ]}
       />
       <LengthBox
-        label="Widest"
-        short="Widest"
+        label="Max width"
+        short="Max width"
+        help={textFacts["setting.maxWidth"].help}
         value={maxWidth.value as never}
         boxes={boxes}
         onChange={(value, merge) => maxWidth.set(value, merge)}
@@ -84,21 +85,19 @@ function TextRows({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
         <ChoiceRow
           layer={layer}
           path="setting.case"
-          label="Case"
           options={[
             ["as-typed", "As typed"],
             ["upper", "Capitals"],
-            ["lower", "Small letters"],
-            ["title", "First letters"],
+            ["lower", "lower case"],
+            ["title", "Title Case"],
           ]}
         />
         <ChoiceRow
           layer={layer}
           path="setting.figures"
-          label="Figures"
           options={[
-            ["as-drawn", "As drawn"],
-            ["tabular", "Equally wide"],
+            ["as-drawn", "Default"],
+            ["tabular", "Tabular"],
           ]}
         />
         <Italic layer={layer} />
@@ -149,25 +148,25 @@ function BehindWords({ layer }: { layer: Layer }) {
         <button
           type="button"
           className="chip"
-          onClick={() => edit("Panel behind", (draft) => void panelBehind(draft, house, free))}
+          onClick={() => edit("Background panel", (draft) => void panelBehind(draft, house, free))}
         >
-          {free.length > 1 ? "A panel behind each" : "Panel behind"}
+          {free.length > 1 ? "A background panel for each" : "Background panel"}
         </button>
       )}
       {free.length > 1 && (
         <button
           type="button"
           className="chip"
-          onClick={() => edit("Panel behind all", (draft) => void panelBehind(draft, house, free, true))}
+          onClick={() => edit("Background panel for all", (draft) => void panelBehind(draft, house, free, true))}
         >
-          One behind all
+          One panel for all
         </button>
       )}
       <button
         type="button"
         className="chip"
         onClick={() =>
-          edit("Boxes behind lines", (draft) =>
+          edit("Line backgrounds", (draft) =>
             backLines(
               draft,
               house,
@@ -176,7 +175,7 @@ function BehindWords({ layer }: { layer: Layer }) {
           )
         }
       >
-        Boxes behind lines
+        Line backgrounds
       </button>
     </p>
   );

@@ -20,5 +20,5 @@ export const copyLook = (layer: Layer): void => keepCopied(place, lookOf(layer))
 export function pasteLook(store: BenchStore, layers: readonly string[]): void {
   const look = readCopied(place, Carried);
   const { edit, house } = store.getState();
-  if (look) edit("Put the copied look on", (draft) => putLook(draft, house, layers, look));
+  if (look) edit("Paste style", (draft) => putLook(draft, house, layers, look));
 }

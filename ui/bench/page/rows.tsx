@@ -2,7 +2,8 @@
 import type { ComponentProps, ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
 import { limitsOf } from "@/core/document/limits";
-import { numberFacts } from "@/core/edit/property-facts";
+import { factOf, numberFacts } from "@/core/edit/property-facts";
+import { isNumberFact, type Fact, type NumberFact } from "@/core/facts/fact";
 import { Segments } from "@/ui/parts/Segments";
 import { ColourBox } from "./ColourBox";
 import { FillMark } from "./FillMark";
@@ -12,23 +13,42 @@ import { useProperty, type Property } from "./use-property";
 export interface RowProps {
   readonly layer: Layer;
   readonly path: string;
-  readonly label: string;
+  /** In place of what the property is called everywhere, where several are told apart by their place. */
+  readonly label?: string;
 }
 
-/** A label, its control, and what is to be said about it: the format's own, filled by a field, refused. */
+/** What is known of a property, under the name that it has here. */
+function factHere({ layer, path, label }: RowProps): Fact {
+  const fact = factOf(layer, path) ?? { label: path, help: "" };
+  return label === undefined ? fact : { ...fact, label };
+}
+
+/** A label, its control, and what is to be said about it: its help, the format's own, filled by a field, refused. */
 export function Row({
-  label,
+  fact,
+  label = fact?.short ?? fact?.label ?? "",
+  help = fact?.help,
   property,
   layer,
   children,
 }: {
-  label: string;
+  /** What is known of what is set here; its words stand unless others are given. */
+  fact?: Fact;
+  label?: string;
+  help?: string | undefined;
   property?: Property;
   layer?: Layer;
   children: ReactNode;
 }) {
+  const known = fact ?? (property && factOf(layer ?? { kind: "group" }, property.path));
   return (
-    <div className={`row-of${property?.own ? " is-own" : ""}`} data-property={property?.path}>
+    <div
+      className={`row-of${property?.own ? " is-own" : ""}`}
+      data-property={property?.path}
+      data-help={help ?? known?.help}
+      data-name={known?.label ?? label}
+      data-also={known?.also}
+    >
       {property?.own ? (
         <button
           type="button"
@@ -52,38 +72,42 @@ export function Row({
   );
 }
 
-/** A number of a layer, by what is known of it; `label` where several are told apart by their place. */
-export function NumberRow({
-  layer,
-  path,
-  label,
-  placeholder,
-}: Omit<RowProps, "label"> & { label?: string; placeholder?: string | undefined }) {
-  const facts = numberFacts(layer, path) ?? { label: path, unit: "" };
-  const name = label ?? facts.label;
-  const property = useProperty(layer, path, name);
+/** A number of a layer, by what is known of it. */
+export function NumberRow({ placeholder, ...row }: RowProps & { placeholder?: string | undefined }) {
+  const { layer, path } = row;
+  const facts = numberFacts(layer, path);
+  const { label, help } = factHere(row);
+  const property = useProperty(layer, path, label);
   const value = typeof property.value === "number" ? property.value : undefined;
   const limits = limitsOf(layer, path, value ?? 0);
   return (
-    <Row label={name} property={property} layer={layer}>
+    <Row label={label} help={help} property={property} layer={layer}>
       <NumberBox
         value={value}
-        unit={facts.unit}
-        label={name}
+        unit={facts?.unit ?? ""}
+        label={label}
         placeholder={placeholder}
         onChange={property.set}
         {...(limits && { min: limits.min, max: limits.max })}
-        {...(facts.step !== undefined && { step: facts.step })}
+        {...(facts?.step !== undefined && { step: facts.step })}
       />
     </Row>
   );
 }
 
-/** A number that is no property of a layer, in a row of its own; `row` is what stands before it. */
-export function NumberLine({ row, ...box }: { row: string } & ComponentProps<typeof NumberBox>) {
+type BoxProps = ComponentProps<typeof NumberBox>;
+
+/** A number that is no property of a layer, in a row of its own. */
+export function NumberLine({
+  row,
+  fact,
+  ...box
+}: { row?: string; fact: NumberFact | Fact } & Partial<Pick<BoxProps, "label" | "unit" | "step">> &
+  Omit<BoxProps, "label" | "unit" | "step">) {
+  const own = isNumberFact(fact) ? { unit: fact.unit, ...(fact.step !== undefined && { step: fact.step }) } : {};
   return (
-    <Row label={row}>
-      <NumberBox {...box} />
+    <Row fact={fact} {...(row !== undefined && { label: row })}>
+      <NumberBox label={fact.label} unit="" {...own} {...box} />
     </Row>
   );
 }
@@ -91,15 +115,11 @@ export function NumberLine({ row, ...box }: { row: string } & ComponentProps<typ
 export type Option = readonly [value: string, label: string];
 
 export function ChoiceRow({ options, ...row }: RowProps & { options: readonly Option[] }) {
-  const property = useProperty(row.layer, row.path, row.label);
+  const { label, help } = factHere(row);
+  const property = useProperty(row.layer, row.path, label);
   return (
-    <Row label={row.label} property={property} layer={row.layer}>
-      <Choice
-        label={row.label}
-        value={String(property.value ?? "")}
-        options={options}
-        onChange={(v) => property.set(v)}
-      />
+    <Row label={label} help={help} property={property} layer={row.layer}>
+      <Choice label={label} value={String(property.value ?? "")} options={options} onChange={(v) => property.set(v)} />
     </Row>
   );
 }
@@ -145,13 +165,14 @@ export function Choice({
 }
 
 export function ToggleRow(row: RowProps) {
-  const property = useProperty(row.layer, row.path, row.label);
+  const { label, help } = factHere(row);
+  const property = useProperty(row.layer, row.path, label);
   return (
-    <Row label={row.label} property={property} layer={row.layer}>
+    <Row label={label} help={help} property={property} layer={row.layer}>
       <input
         type="checkbox"
         className="form-check-input"
-        aria-label={row.label}
+        aria-label={label}
         checked={property.value === true}
         onChange={(event) => property.set(event.target.checked)}
       />
@@ -160,25 +181,27 @@ export function ToggleRow(row: RowProps) {
 }
 
 export function ColourRow(row: RowProps) {
-  const property = useProperty(row.layer, row.path, row.label);
+  const { label, help } = factHere(row);
+  const property = useProperty(row.layer, row.path, label);
   return (
-    <Row label={row.label} property={property} layer={row.layer}>
-      <ColourBox value={String(property.value ?? "")} label={row.label} layer={row.layer} onChange={property.set} />
+    <Row label={label} help={help} property={property} layer={row.layer}>
+      <ColourBox value={String(property.value ?? "")} label={label} layer={row.layer} onChange={property.set} />
     </Row>
   );
 }
 
 export function TextRow({ lines = 1, ...row }: RowProps & { lines?: number }) {
-  const property = useProperty(row.layer, row.path, row.label);
+  const { label, help } = factHere(row);
+  const property = useProperty(row.layer, row.path, label);
   const common = {
     className: "form-control form-control-sm",
     dir: "auto",
-    "aria-label": row.label,
+    "aria-label": label,
     value: String(property.value ?? ""),
     onChange: (event: { target: { value: string } }) => property.set(event.target.value, true),
   };
   return (
-    <Row label={row.label} property={property} layer={row.layer}>
+    <Row label={label} help={help} property={property} layer={row.layer}>
       {lines > 1 ? <textarea rows={lines} {...common} /> : <input type="text" {...common} />}
     </Row>
   );

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { Layer } from "@/core/document/layer";
 import { clearOverride, readPath, readProperty, setProperty } from "@/core/edit/property";
+import type { HeldValue } from "@/core/edit/remeasure";
 import { useBench, useBenchStore } from "../store";
 
 export interface Property {
@@ -24,7 +25,9 @@ export function useProperty(layer: Layer, path: string, label: string): Property
   const [fault, setFault] = useState<string>();
   const { value, own } = readProperty(layer, path, format);
   const set = (next: unknown, merge = false): void => {
-    const { chosen, onlyHere, edit } = store.getState();
+    const { chosen, onlyHere, edit, held, show } = store.getState();
+    const isMeant = (one: HeldValue) =>
+      isSamePlace(one.path, path) && (chosen.includes(one.layer) || one.layer === layer.id);
     let refused: string | undefined;
     edit(
       label,
@@ -32,12 +35,17 @@ export function useProperty(layer: Layer, path: string, label: string): Property
         for (const id of chosen.includes(layer.id) ? chosen : [layer.id]) {
           const other = draft.layers.find((entry) => entry.id === id);
           if (!other || (id !== layer.id && !sharesPlace(other, layer, path))) continue;
+          // What single formats have of their own only so that nothing moved gives way to what is said for all.
+          if (!onlyHere)
+            for (const one of held.filter((own) => own.layer === id && isMeant(own)))
+              clearOverride(draft, id, one.path, one.format);
           const reason = setProperty(draft, id, path, next, onlyHere ? format : undefined);
           if (id === layer.id) refused = reason;
         }
       },
       merge ? `${path} ${chosen.join()}` : undefined,
     );
+    if (held.some(isMeant)) show({ held: held.filter((one) => !isMeant(one) || (onlyHere && one.format !== format)) });
     setFault(refused);
   };
   const clear = () => {
@@ -46,6 +54,9 @@ export function useProperty(layer: Layer, path: string, label: string): Property
   };
   return { path, value, own, fault, set, clear };
 }
+
+/** Whether one of two places is the other, or a part of it. */
+const isSamePlace = (a: string, b: string): boolean => a === b || a.startsWith(`${b}.`) || b.startsWith(`${a}.`);
 
 /** Whether another chosen layer has this property in the same shape, so that one edit can mean both. */
 function sharesPlace(other: Layer, layer: Layer, path: string): boolean {

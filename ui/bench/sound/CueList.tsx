@@ -51,16 +51,16 @@ export function CueList({ player }: { player: StagePlayer }) {
                 type="button"
                 className={`small-button${filled ? " is-on" : ""}`}
                 disabled={filled}
-                title={filled ? "The filler sets it" : "Let the filler set it"}
-                onClick={() => edit("The filler sets a cue", (draft) => void exposeCue(draft, id))}
+                title={filled ? "Set by a field" : "Expose as field"}
+                onClick={() => edit("Expose a cue", (draft) => void exposeCue(draft, id))}
               >
-                <InputCursorText aria-hidden /> <span className="visually-hidden">Let the filler set {name}</span>
+                <InputCursorText aria-hidden /> <span className="visually-hidden">Expose {name}</span>
               </button>
               <button
                 type="button"
                 className="small-button"
-                aria-label={`Take the cue ${name} away`}
-                onClick={() => edit("Take a cue away", (draft) => removeCue(draft, id))}
+                aria-label={`Remove the cue ${name}`}
+                onClick={() => edit("Remove a cue", (draft) => removeCue(draft, id))}
               >
                 <Trash aria-hidden />
               </button>
@@ -74,7 +74,7 @@ export function CueList({ player }: { player: StagePlayer }) {
           className="chip"
           onClick={() => edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS))}
         >
-          New cue at the needle
+          New cue at the playhead
         </button>
       </p>
     </>

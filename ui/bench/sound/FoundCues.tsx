@@ -42,7 +42,7 @@ export function FoundCues({ buffer, sound }: { buffer: AudioBuffer | undefined; 
   };
   const read = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > 2_000_000) return setSaid("A caption file is never that large.");
+    if (file.size > 2_000_000) return setSaid("This file is too large for captions.");
     const { captions, faults } = readCaptionFile(await file.text());
     const times = captions.flatMap(({ startS, text, words }) =>
       words.length > 0
@@ -78,7 +78,7 @@ export function FoundCues({ buffer, sound }: { buffer: AudioBuffer | undefined; 
                 found.map((at) => ({ atS: at - sound.from })),
                 "Sound",
               );
-              setSaid(`${count} cues are kept; the slider moves them.`);
+              setSaid(`${count} cues are saved; the slider moves them.`);
             }}
           >
             Keep the {found.length} that are found

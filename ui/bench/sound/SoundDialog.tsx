@@ -1,4 +1,5 @@
 "use client";
+import { soundFacts } from "@/core/facts/move";
 import { useEffect, useState, type DragEvent } from "react";
 import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
@@ -41,7 +42,7 @@ function useTakenFile(put: PutSound) {
     setFault(undefined);
     try {
       const made = await upload(file);
-      if (made.kind !== "sound") throw new Error(`${file.name} is no sound.`);
+      if (made.kind !== "sound") throw new Error(`${file.name} is not a sound file.`);
       const { house } = store.getState();
       const known = house.sounds.find(({ hash }) => hash === made.sound.hash);
       const id = known?.id ?? freshId(idFrom(made.name, "sound"), new Set(house.sounds.map((other) => other.id)));
@@ -108,10 +109,10 @@ function ChooseSound(props: {
   return (
     <div className="sound__choose align-items-center d-flex gap-12">
       <label>
-        Under the design lies{" "}
+        Sound{" "}
         <select
           className="form-select form-select-sm"
-          aria-label="Sound under the design"
+          aria-label="Sound of the design"
           value={sound?.sound ?? ""}
           onChange={(event) =>
             put(event.target.value === "" ? undefined : { sound: event.target.value, from: 0, gain: 1 })
@@ -126,7 +127,7 @@ function ChooseSound(props: {
         </select>
       </label>
       <label className="chip">
-        {busy ? "Uploading …" : "Another file"}
+        {busy ? "Uploading …" : "Replace file"}
         <input
           type="file"
           accept="audio/*,.wav,.mp3,.m4a"
@@ -145,31 +146,27 @@ function SoundFacts({ sound, durationS, onChange }: { sound: Sound; durationS: n
   return (
     <div className="sound__facts d-flex gap-24 mt-6">
       <NumberLine
-        row="Begins at its second"
+        fact={soundFacts.from}
         value={sound.from}
-        unit="s"
         min={0}
         max={Math.max(0, (sound.until ?? durationS) - 0.1)}
         label="Second of the sound at the clip’s start"
         onChange={(from, m) => onChange({ ...sound, from }, m)}
       />
       <NumberLine
-        row="ends at"
+        fact={soundFacts.until}
         value={sound.until ?? durationS}
-        unit="s"
         min={sound.from + 0.1}
         max={durationS}
         label="Second of the sound at which it ends"
         onChange={(until, m) => onChange({ ...sound, until }, m)}
       />
       <NumberLine
-        row="Loudness"
+        fact={soundFacts.gain}
         value={sound.gain}
-        unit="%"
         min={0}
         max={4}
         step={0.05}
-        label="Loudness"
         onChange={(gain, m) => onChange({ ...sound, gain }, m)}
       />
     </div>

@@ -5,7 +5,7 @@ import type { Design } from "@/core/document/design";
 import type { Layer } from "@/core/document/layer";
 import { isWritten } from "@/core/fields/field";
 import { fieldOf } from "@/core/edit/fields";
-import { giveCue, isStressed, speakOnCues, spokenMove, withStress, wordsOf } from "@/core/edit/spoken-line";
+import { giveCue, speakOnCues, spokenMove, spokenWords, withStress, wordsOf } from "@/core/edit/spoken-line";
 import { useBench, useBenchStore } from "../store";
 
 /** One sentence whose words come on cues: typed once, every word with its cue, some of them stressed. */
@@ -39,7 +39,7 @@ export function SpokenLine() {
           <Sentence layer={layer} />
         </>
       ) : (
-        <p className="quiet">Put a text on the stage first; its words can then come on the cues.</p>
+        <p className="quiet">Add a text layer first. Its words can then come on the cues.</p>
       )}
     </section>
   );
@@ -90,17 +90,17 @@ function Sentence({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
             disabled={document.cues.length === 0 || words.length === 0}
             onClick={speak}
           >
-            Let its words come on the cues
+            Put its words on the cues
           </button>
           {document.cues.length === 0 && <small>There are no cues yet.</small>}
         </p>
       ) : (
-        <SpokenWords layer={layer} words={words} cues={cues} stress={(i) => write(withStress(sentence, i))} />
+        <SpokenWords layer={layer} sentence={sentence} cues={cues} stress={(i) => write(withStress(sentence, i))} />
       )}
       {cues !== undefined && cues.length < Math.min(words.length, document.cues.length) && (
         <p className="put-on">
           <button type="button" className="chip" onClick={speak}>
-            Give every word its cue again
+            Reset the cues of all words
           </button>
         </p>
       )}
@@ -111,32 +111,32 @@ function Sentence({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
 /** Every word with its cue, and whether it is stressed. */
 function SpokenWords(props: {
   layer: Layer;
-  words: readonly string[];
+  sentence: string;
   cues: readonly string[];
   stress: (word: number) => void;
 }) {
-  const { layer, words, cues, stress } = props;
+  const { layer, sentence, cues, stress } = props;
   const { edit } = useBenchStore().getState();
   const known = useBench((state) => state.document.cues);
   return (
     <ol className="spoken-words">
-      {words.map((word, i) => (
+      {spokenWords(sentence).map(({ text: word, isStressed }, i) => (
         <li key={i}>
           <button
             type="button"
             className="small-button"
-            aria-pressed={isStressed(word)}
+            aria-pressed={isStressed}
             title="Stress this word"
             onClick={() => stress(i)}
           >
             <TypeItalic aria-hidden /> <span className="visually-hidden">Stress {word}</span>
           </button>
-          <b className={isStressed(word) ? "is-stressed" : ""}>{word.replace(/\*/g, "")}</b>
+          <b className={isStressed ? "is-stressed" : ""}>{word}</b>
           {i < cues.length ? (
             <select
               aria-label={`Cue of ${word}`}
               value={cues[i]}
-              onChange={(event) => edit("Another cue", (draft) => giveCue(draft, layer.id, i, event.target.value))}
+              onChange={(event) => edit("Change the cue", (draft) => giveCue(draft, layer.id, i, event.target.value))}
             >
               {known.map(({ id, name, at }) => (
                 <option key={id} value={id}>

@@ -68,7 +68,7 @@ export function Waveform({
       <button
         type="button"
         className="transport__play align-items-center text-sheet d-flex flex-none justify-content-center"
-        aria-label={playing ? "Pause" : "Hear it with the picture"}
+        aria-label={playing ? "Pause" : "Play with the picture"}
         onClick={() => player.toggle()}
       >
         {playing ? <PauseFill /> : <PlayFill />}

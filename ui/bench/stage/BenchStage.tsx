@@ -2,9 +2,11 @@
 import { Button } from "react-bootstrap";
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from "react";
 import type { Format } from "@/core/document/format";
+import type { Layer } from "@/core/document/layer";
+import { nudge } from "@/core/edit/arrange";
+import type { Box } from "@/core/geometry/box";
 import type { RestBox } from "@/core/sample/rest";
 import { sampleValues } from "@/core/document/values";
-import { messageOf } from "@/core/messages";
 import { Notice } from "@/ui/parts/Notice";
 import { FormatStage, type Plate } from "@/ui/stage/FormatStage";
 import { PlateChoice } from "@/ui/stage/PlateChoice";
@@ -17,6 +19,7 @@ import { clearBox, insetBox } from "@/core/layout/zones";
 import { cornersOf } from "./geometry";
 import { Overlay } from "./Overlay";
 import { lookAtPart, type StageView } from "./stage-view";
+import { StageFaults } from "./StageFaults";
 import { useLooking } from "./use-looking";
 
 interface Size {
@@ -58,7 +61,6 @@ export function BenchStage({
   guides: boolean;
   onGuides: (on: boolean) => void;
 }) {
-  const store = useBenchStore();
   const stage = usePlayerView(player, stageOf);
   const served = useBench((state) => state.document.formats);
   const house = useBench((state) => state.house);
@@ -78,7 +80,6 @@ export function BenchStage({
   useFilling(view, format, prepared?.boxes, fits, room);
   const shownPx = Math.round((width ?? 0) * look.zoom);
   useEffect(() => player.resized(), [player, shownPx]);
-  const nameOf = (id: string) => store.getState().document.layers.find((layer) => layer.id === id)?.name ?? id;
   return (
     <section className="bench-stage d-flex flex-column gap-10 min-h-0 py-10 px-14" aria-label="Stage">
       <div className="align-items-center d-flex gap-12">
@@ -93,12 +94,12 @@ export function BenchStage({
         >
           Safe areas
         </Button>
-        <Button variant="segment" size="sm" className="figures" onClick={view.fit} title="The whole format (0)">
+        <Button variant="segment" size="sm" className="figures" onClick={view.fit} title="Fit the whole format (0)">
           {Math.round(look.zoom * 100)} %
         </Button>
         <Asked />
       </div>
-      {stage.kind === "fault" && <Notice weight="stop">{messageOf(stage.issue, nameOf)}</Notice>}
+      <StageFaults stage={stage} />
       {stage.kind === "failed" && <Notice weight="stop">The preview stopped: {stage.message}</Notice>}
       <div className="d-flex flex-1 gap-16 min-h-0" ref={wholeRef}>
         <div
@@ -145,9 +146,9 @@ function Asked() {
     <>
       {tried && (
         <p className="bench-stage__ask bg-sheet m-0">
-          Filled with what is being tried.{" "}
+          Showing test values.{" "}
           <button type="button" onClick={() => store.getState().show({ tried: undefined })}>
-            Back to the samples
+            Back to samples
           </button>
         </p>
       )}
@@ -155,7 +156,7 @@ function Asked() {
         <p className="bench-stage__ask bg-sheet m-0">
           {pointing.ask}.{" "}
           <button type="button" onClick={() => store.getState().show({ pointing: undefined })}>
-            Never mind
+            Cancel
           </button>
         </p>
       )}
@@ -208,28 +209,53 @@ function Leaving({ player, format }: { player: StagePlayer; format: Format }) {
   );
   const issue = shown?.issues.find(({ code }) => code === "outside_safe" || code === "in_keep_clear");
   const id = issue && "layer" in issue ? issue.layer : undefined;
-  const layer = useBench((state) => state.document.layers.find((one) => one.id === id));
+  const layers = useBench((state) => state.document.layers);
+  const layer = layers.find((one) => one.id === id);
   const box = shown?.boxes.find((one) => one.id === id)?.box;
   if (!issue || !layer || !box) return null;
   const clear = clearBox(format, insetBox(format, format.titleSafe));
   const held = layer.in === undefined ? tieThatHolds(box, clear) : undefined;
+  const root = rootOf(layers, layer.id);
+  const by = shiftInto(box, clear);
   return (
     <output className="bench-stage__leaving d-block fs-12">
       {issue.code === "in_keep_clear"
-        ? `${layer.name} lies under “${issue.zone}”.`
+        ? `${layer.name} is under “${issue.zone}”.`
         : `${layer.name} leaves the safe area.`}{" "}
       {held && (
         <button
           type="button"
-          title={`Ties it to the ${tieWords(held, String)}, in this format only`}
-          onClick={() => store.getState().edit("Tie", (draft) => tie(draft, layer.id, held, format.id))}
+          title={
+            root === layer.id
+              ? `Ties it to the ${tieWords(held, String)}, in this format only`
+              : "Moves it with its anchor layer, in this format only"
+          }
+          onClick={() =>
+            store.getState().edit("Move inside", (draft) => {
+              if (root === layer.id) return tie(draft, layer.id, held, format.id);
+              nudge(draft, root, "width", shown!.turnedRound ? -by.x : by.x, format.id, true);
+              nudge(draft, root, "height", by.y, format.id, true);
+            })
+          }
         >
-          Hold it in
+          Move inside
         </button>
       )}
     </output>
   );
 }
+
+/** What a layer stands on in the end: itself, where it stands on an area of the format. */
+function rootOf(layers: readonly Layer[], id: string): string {
+  const on = layers.find((layer) => layer.id === id)?.place.on;
+  return layers.some((layer) => layer.id === on) ? rootOf(layers, on!) : id;
+}
+
+/** How far a box must move to lie within another, in u. */
+const shiftInto = (box: Box, area: Box) => ({
+  x: Math.max(0, area.x - box.x) || Math.min(0, area.x + area.width - box.x - box.width),
+  y: Math.max(0, area.y - box.y) || Math.min(0, area.y + area.height - box.y - box.height),
+});
 
 /** The side of a small format's square in pixels: two stand beside one another, in as many rows as it takes. */
 function smallU(room: Size | undefined, count: number): number {

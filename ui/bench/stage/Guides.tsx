@@ -91,7 +91,7 @@ function useGuidePull({ svg, format, turnedRound, perPx }: GuidesProps) {
     const { edit, choose } = store.getState();
     const { axis, id, atU } = now;
     const out = atU <= 0 || atU >= sideU(format, axis);
-    if (id && out) edit("Take a guide away", (draft) => removeLayers(draft, [id]), now.name);
+    if (id && out) edit("Remove a guide", (draft) => removeLayers(draft, [id]), now.name);
     if (id || out) return;
     let made: string | undefined;
     edit("New guide", (draft) => void (made = addGuide(draft, axis, atU, size, turnedRound)));
@@ -125,7 +125,7 @@ export function Guides(props: GuidesProps) {
         onPointerDown={(event) => begin(event, "y")}
         {...hands}
       >
-        <title>Pull a guide down</title>
+        <title>Drag a guide down</title>
       </rect>
       <rect
         className="guides__edge is-x"
@@ -133,7 +133,7 @@ export function Guides(props: GuidesProps) {
         onPointerDown={(event) => begin(event, "x")}
         {...hands}
       >
-        <title>Pull a guide to the right</title>
+        <title>Drag a guide to the right</title>
       </rect>
       {guidesOf({ layers }, boxes).map(({ id, axis, box }) => {
         const ends = line(axis, axis === "x" ? box.x : box.y);
@@ -168,7 +168,7 @@ export function Guides(props: GuidesProps) {
 
 /** Where a guide is, from the side that it keeps its distance to. */
 function placeWords(axis: GuideAxis, atU: number, wholeU: number): string {
-  if (atU <= 0 || atU >= wholeU) return "Let go to be rid of it";
+  if (atU <= 0 || atU >= wholeU) return "Drop here to remove it";
   const near = sideNear(atU, wholeU);
   const by = Math.abs(atU - wholeU * near).toFixed(1);
   const side = axis === "x" ? ["left", "right"] : ["top", "bottom"];

@@ -1,9 +1,14 @@
 "use client";
 import { useRef, useState, type PointerEvent as ReactPointerEvent, type RefObject } from "react";
+import type { Design } from "@/core/document/design";
 import { pxPerU, type Format } from "@/core/document/format";
+import type { Layer } from "@/core/document/layer";
 import { nudge, resize } from "@/core/edit/arrange";
 import { tie, tieOfPull, type Tie } from "@/core/edit/pulled-tie";
+import { withInner } from "@/core/edit/layers";
+import { scaleLayers } from "@/core/edit/scale";
 import { snap, type SnapLine } from "@/core/edit/snap";
+import { unionBox } from "@/core/geometry/box";
 import { clearBox, insetBox } from "@/core/layout/zones";
 import type { RestBox } from "@/core/sample/rest";
 import { useBenchStore, type BenchStore } from "../store";
@@ -25,6 +30,8 @@ interface Pull {
   readonly y: number;
   readonly boxes: ReadonlyMap<string, RestBox>;
   readonly handle: Handle;
+  /** The design as it was when the pull began. */
+  readonly document: Design;
   /** What has been moved already, in u. */
   readonly applied: { x: number; y: number };
   moved: boolean;
@@ -65,11 +72,68 @@ function moveChosen({ store, format, turnedRound }: Stage, now: Pull, target: Wa
 /** What a single layer would be tied to where it has been pulled. */
 function tieOfDrag({ store, format, turnedRound }: Stage, now: Pull, lead: RestBox, target: Way): Tie | undefined {
   const { chosen, document } = store.getState();
-  if (chosen.length !== 1 || turnedRound) return undefined;
+  const [only] = chosen;
+  // A group that fits around its layers stands where they do.
+  const isGroup = document.layers.some(({ id, kind }) => id === only && kind === "group");
+  if (chosen.length !== 1 || turnedRound || isGroup) return undefined;
   const boxes = new Map([...now.boxes].map(([id, { box }]) => [id, box]));
   const clear = clearBox(format, insetBox(format, format.titleSafe));
   const box = { ...lead.box, x: lead.box.x + target.x, y: lead.box.y + target.y };
   return tieOfPull(document, lead.id, box, { boxes, clear });
+}
+
+/** As small as what is chosen can be pulled, times its size. */
+const leastFactor = 0.05;
+
+/** The box around what is chosen, in the u that its outermost layers are placed in; undefined where they have none together. */
+export function chosenBox(
+  chosen: readonly string[],
+  layers: readonly Layer[],
+  boxes: ReadonlyMap<string, RestBox>,
+): RestBox | undefined {
+  const outer = outermost(chosen, layers).flatMap((id) => boxes.get(id) ?? []);
+  const [first] = outer;
+  if (!first) return undefined;
+  const box = outer.reduce((all, one) => unionBox(all, one.box), first.box);
+  return outer.length === 1 ? first : { ...first, box, world: first.parent };
+}
+
+/** Whether what is chosen is scaled as one by its corners: a group, or more than one layer. */
+export const scalesAsOne = (chosen: readonly string[], layers: readonly Layer[]): boolean =>
+  chosen.length > 1 || layers.some(({ id, kind }) => kind === "group" && chosen.includes(id));
+
+/** Scales all that is chosen by a corner; the corner opposite stays where it is. */
+function scaleChosen({ store, format, turnedRound }: Stage, now: Pull, way: Way): void {
+  const { chosen, edit, onlyHere, house } = store.getState();
+  const frame = chosenBox(chosen, now.document.layers, now.boxes);
+  if (!frame || !now.handle) return;
+  const { across, down } = now.handle;
+  const pulled = inverseWay(frame.world, way.x, way.y);
+  const { box } = frame;
+  const wide = box.width > 0 ? (across * pulled.x) / box.width : 0;
+  const high = box.height > 0 ? (down * pulled.y) / box.height : 0;
+  // A corner follows the way that was pulled farther; a side its own.
+  const by = across === 0 ? high : down === 0 ? wide : Math.abs(wide) > Math.abs(high) ? wide : high;
+  const factor = Math.max(leastFactor, 1 + by);
+  const about = {
+    x: box.x + (box.width * (1 - across)) / 2,
+    y: box.y + (box.height * (1 - down)) / 2,
+  };
+  const boxes = new Map([...now.boxes].map(([id, one]) => [id, one.box]));
+  edit(
+    "Scale",
+    (draft) => {
+      // From what it was when the pull began: no step adds to the rounding of the one before.
+      const was = new Map(now.document.layers.map((layer) => [layer.id, layer]));
+      const inner = withInner(draft, chosen);
+      for (const layer of draft.layers) {
+        const before = inner.has(layer.id) ? was.get(layer.id) : undefined;
+        if (before) Object.assign(layer, structuredClone(before));
+      }
+      scaleLayers(draft, house, chosen, { factor, about, boxes, turnedRound }, onlyHere ? format.id : undefined);
+    },
+    now.id,
+  );
 }
 
 /** Pulls a corner or side of the layer chosen last; no side is pulled past the one opposite. */
@@ -121,7 +185,8 @@ export function useStagePull(svg: RefObject<SVGSVGElement | null>, format: Forma
     event.preventDefault();
     svg.current?.setPointerCapture(event.pointerId);
     const at = { x: event.clientX, y: event.clientY };
-    pull.current = { id: `drag ${++pulls}`, ...at, boxes, handle, applied: { x: 0, y: 0 }, moved: false };
+    const { document } = store.getState();
+    pull.current = { id: `drag ${++pulls}`, ...at, boxes, handle, document, applied: { x: 0, y: 0 }, moved: false };
   };
   const drag = (now: Pull, pulled: Way, free: boolean) => {
     const { chosen } = store.getState();
@@ -148,7 +213,9 @@ export function useStagePull(svg: RefObject<SVGSVGElement | null>, format: Forma
     if (!now.moved && Math.hypot(event.clientX - now.x, event.clientY - now.y) < 3) return;
     if (!now.moved) store.getState().show({ gesture: "stage" });
     now.moved = true;
-    if (now.handle) stretchChosen(stage, now, pulled);
+    const { chosen, document } = store.getState();
+    if (now.handle && scalesAsOne(chosen, document.layers)) scaleChosen(stage, now, pulled);
+    else if (now.handle) stretchChosen(stage, now, pulled);
     else drag(now, pulled, event.altKey);
   };
   const end = () => {
@@ -165,7 +232,9 @@ export function useStagePull(svg: RefObject<SVGSVGElement | null>, format: Forma
     setLines([]);
     setWay(undefined);
   };
-  return { begin, move, end, lines, way, would };
+  /** Whether something is, or was just, pulled about and not only pressed. */
+  const moved = () => pull.current?.moved ?? false;
+  return { begin, move, end, moved, lines, way, would };
 }
 
 /** Of the chosen, those that are in no chosen group: a group takes its layers along. */

@@ -8,11 +8,28 @@ import type { MoveBar } from "@/ui/stage/protocol";
 import { useBench, useBenchStore } from "../store";
 import { easePath } from "./ease-path";
 import { barPlace, type Papers } from "./papers";
+import type { Slot } from "./slots";
 import { seconds } from "./seconds";
 import { useBarKeys, useBarPull } from "./use-bar";
 
+/** Height of a bar that has a track to itself. */
+const trackPx = 24;
+
 /** One move: pull it to another time, pull an end to make it longer, pull its knob onto another bar to wait for that. */
-export function Bar({ move, bar, papers, ownLeaveS }: { move: Move; bar: MoveBar; papers: Papers; ownLeaveS: number }) {
+export function Bar({
+  move,
+  bar,
+  papers,
+  ownLeaveS,
+  slot,
+}: {
+  move: Move;
+  bar: MoveBar;
+  papers: Papers;
+  ownLeaveS: number;
+  /** Its place beside others that run at the same time; all of the track unless given. */
+  slot?: Slot | undefined;
+}) {
   const store = useBenchStore();
   const chosen = useBench((state) => state.moves.includes(move.id));
   const pull = useBarPull(move, bar, papers, ownLeaveS);
@@ -24,7 +41,18 @@ export function Bar({ move, bar, papers, ownLeaveS }: { move: Move; bar: MoveBar
     <button
       type="button"
       className={`bar text-sheet fs-11 p-0 position-absolute text-start text-nowrap bar-${phase}${chosen ? " is-chosen" : ""}`}
-      style={{ left: `${place.left * 100}%`, width: `${Math.max(place.width, 0.004) * 100}%` } as CSSProperties}
+      style={
+        {
+          left: `${place.left * 100}%`,
+          width: `${Math.max(place.width, 0.004) * 100}%`,
+          ...(slot && {
+            height: trackPx / slot.of,
+            top: 1 + (trackPx * slot.at) / slot.of,
+            lineHeight: 1,
+            borderWidth: 1,
+          }),
+        } as CSSProperties
+      }
       data-move={move.id}
       data-phase={phase}
       data-turns={bar.turns}
@@ -41,7 +69,7 @@ export function Bar({ move, bar, papers, ownLeaveS }: { move: Move; bar: MoveBar
       </svg>
       <span>{phase === "stay" ? stayWords(move) : kindWords[move.kind].name}</span>
       {chosen && phase !== "stay" && (
-        <i className="bar__knob bg-sheet position-absolute" title="Pull onto another bar to wait for that" />
+        <i className="bar__knob bg-sheet position-absolute" title="Drag onto another bar to start after it" />
       )}
     </button>
   );
@@ -52,4 +80,4 @@ const loopEnd = ({ turns, endS }: MoveBar): string =>
   turns === undefined ? "" : turns === 0 ? " The stay is too short for it." : ` It ends at ${seconds(endS)}.`;
 
 const stayWords = ({ kind, loop }: Move): string =>
-  `${kindWords[kind].name}${loop ? ` · ${loop.count ? `${loop.count} times` : "all along"}` : ""}`;
+  `${kindWords[kind].name}${loop ? ` · ${loop.count ? `${loop.count} times` : "throughout"}` : ""}`;

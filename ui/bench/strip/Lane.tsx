@@ -2,12 +2,15 @@
 import { useRef, type CSSProperties, type KeyboardEvent, type PointerEvent } from "react";
 import type { Layer } from "@/core/document/layer";
 import type { KeyTime } from "@/core/document/keys";
+import { anchoredAt } from "@/core/edit/anchored";
 import { makeOwnLeave, tidy } from "@/core/edit/moves";
+import { plainFps } from "@/core/outputs/output";
 import { fadeTogetherS } from "@/core/schedule/timetable";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
 import { takeHold, wayOf, type Hold } from "@/ui/parts/hold";
 import { useBench, useBenchStore } from "../store";
 import { Bar } from "./Bar";
+import { slotsOf } from "./slots";
 import { barPlace, secondOf, shareAt, timeAt, type Papers } from "./papers";
 
 interface LaneProps {
@@ -24,8 +27,17 @@ const at = (left: number, width: number): CSSProperties => ({ left: `${left * 10
 export function Lane({ layer, papers, ownLeaveS, bars, ticks }: LaneProps) {
   const { arrive, stay, leave, fold } = papers;
   const own = layer.moves.some(({ phase }) => phase === "leave");
+  const slots = slotsOf(bars);
+  const { choose, pointing } = useBenchStore().getState();
   return (
-    <div className="strip__lane flex-1 overflow-hidden position-relative">
+    <div
+      className="strip__lane flex-1 overflow-hidden position-relative"
+      // A press on a track chooses its layer; bars and ticks have presses of their own.
+      onPointerDown={(event) => {
+        const onTrack = !(event.target as HTMLElement).closest("button");
+        if (onTrack && event.button === 0 && !pointing) choose([layer.id]);
+      }}
+    >
       <i className="strip__paper bg-sheet position-absolute" style={at(0, arrive)} />
       <i className="strip__paper bg-body position-absolute" style={at(arrive, stay)} />
       {fold && <i className="strip__fold position-absolute" style={at(fold.from, fold.width)} />}
@@ -34,7 +46,8 @@ export function Lane({ layer, papers, ownLeaveS, bars, ticks }: LaneProps) {
       {!own && <Echo layer={layer} papers={papers} bars={bars} />}
       {bars.map((bar) => {
         const move = layer.moves.find(({ id }) => id === bar.move);
-        return move && <Bar key={bar.move} move={move} bar={bar} papers={papers} ownLeaveS={ownLeaveS} />;
+        const slot = slots.get(bar.move);
+        return move && <Bar key={bar.move} {...{ move, bar, papers, ownLeaveS, slot }} />;
       })}
       {ticks.map((tick) => (
         <Tick key={`${tick.track} ${tick.key}`} layer={layer} tick={tick} papers={papers} />
@@ -58,7 +71,7 @@ function Counting({ layer, papers }: { layer: Layer; papers: Papers }) {
     <i
       className="lane-counting position-absolute"
       style={at(left, Math.max(0, right - left))}
-      title={`Shows the time from ${fromS.toFixed(2)} s to ${toS.toFixed(2)} s`}
+      title={`Progress from ${fromS.toFixed(2)} s to ${toS.toFixed(2)} s`}
     />
   );
 }
@@ -77,7 +90,7 @@ function Echo({ layer, papers, bars }: { layer: Layer; papers: Papers; bars: rea
   const own = () => {
     const times = new Map(arriving.map((bar) => [bar.move, bar]));
     const { arriveS, squeeze } = papers;
-    store.getState().edit("A leave of its own", (draft) => {
+    store.getState().edit("Edit the leave", (draft) => {
       makeOwnLeave(draft, layer.id, times, arriveS / squeeze);
     });
   };
@@ -90,11 +103,9 @@ function Echo({ layer, papers, bars }: { layer: Layer; papers: Papers; bars: rea
       tabIndex={-1}
       style={at(left, right - left)}
       title={
-        together
-          ? "Fades with all the others. Press for a leave of its own."
-          : "Leaves as it came. Press to make it its own."
+        together ? "Fades with all the others. Press to give it its own leave." : "Mirrors arrive. Press to edit it."
       }
-      aria-label={`${layer.name} leaves as it came; make it its own`}
+      aria-label={`${layer.name} mirrors arrive; edit its leave`}
       onClick={own}
     >
       {places.map((place, i) => (
@@ -113,13 +124,14 @@ let pulls = 0;
 /** A hand-set key, to pull and to nudge. It keeps to what it is anchored to. */
 function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Papers }) {
   const store = useBenchStore();
+  const fps = useBench((state) => state.document.fps) ?? plainFps;
   const pull = useRef<{ name: string; hold: Hold; at: KeyTime; timeS: number; papers: Papers } | undefined>(undefined);
   const track = layer.keys[tick.track];
   const key = track?.keys[tick.key];
   if (!track || !key) return null;
   const move = (name: string, toward: (at: KeyTime) => KeyTime) =>
     store.getState().edit(
-      "Move a key",
+      "Move a keyframe",
       (draft) => {
         const own = draft.layers.find(({ id }) => id === layer.id)?.keys[tick.track]?.keys[tick.key];
         if (own) own.at = toward(own.at);
@@ -133,7 +145,18 @@ function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Pa
     const { width } = event.currentTarget.parentElement!.getBoundingClientRect();
     const toS = timeAt(now.papers, shareAt(now.papers, now.timeS) + way.x / width);
     // From where it was taken: what is drawn lags behind what has been done.
-    move(now.name, () => shifted(now.at, toS - now.timeS, now.papers));
+    move(now.name, () => pulledTo(now.at, now.timeS, toS, now.papers));
+  };
+  /** On the first or the last frame it means that frame; elsewhere it keeps its own anchor. */
+  const pulledTo = (
+    at: KeyTime,
+    fromS: number,
+    toS: number,
+    { arriveS, leaveS, lengthS, ...rest }: Papers,
+  ): KeyTime => {
+    const ends = anchoredAt(toS, { arriveS, leaveS, lengthS, fps });
+    const isEnd = (ends.anchor === "start" || ends.anchor === "end") && ends.gap === 0;
+    return isEnd ? ends : shifted(at, toS - fromS, { arriveS, leaveS, lengthS, ...rest });
   };
   const end = () => {
     pull.current = undefined;
@@ -142,7 +165,7 @@ function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Pa
   const keys = (event: KeyboardEvent) => {
     const way = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
     if (event.key === "Delete" || event.key === "Backspace") {
-      store.getState().edit("Take a key away", (draft) => {
+      store.getState().edit("Remove a keyframe", (draft) => {
         const own = draft.layers.find(({ id }) => id === layer.id);
         own?.keys[tick.track]?.keys.splice(tick.key, 1);
         if (own) own.keys = own.keys.filter((other) => other.keys.length > 0);
@@ -160,7 +183,7 @@ function Tick({ layer, tick, papers }: { layer: Layer; tick: KeyTick; papers: Pa
       className={`tick-key${tick.hold ? " is-hold" : ""}`}
       style={{ left: `${shareAt(papers, tick.timeS) * 100}%` }}
       title={`${label} at ${tick.timeS.toFixed(2)} s${tick.hold ? ", held" : ""}`}
-      aria-label={`Key of ${layer.name}: ${label} at ${tick.timeS.toFixed(2)} s`}
+      aria-label={`Keyframe of ${layer.name}: ${label} at ${tick.timeS.toFixed(2)} s`}
       onPointerDown={(event) => {
         const hold = takeHold(event);
         store.getState().choose([layer.id]);

@@ -78,7 +78,7 @@ export function Ruler({
               name={cue.name}
               timeS={at}
               left={shareAt(papers, at)}
-              onRemove={() => store.getState().edit("Take a cue away", (draft) => removeCue(draft, id))}
+              onRemove={() => store.getState().edit("Remove a cue", (draft) => removeCue(draft, id))}
               onMove={(toShare, name) => {
                 store.getState().edit(
                   "Move a cue",
@@ -116,12 +116,12 @@ function FoldMark({ lengthS, over }: { lengthS: number; over?: NonNullable<Paper
       style={over && { left: `${over.from * 100}%`, width: `${over.width * 100}%` }}
       role="slider"
       tabIndex={0}
-      aria-label="Fold of the stay: try other clip lengths"
+      aria-label="Test other clip lengths"
       aria-valuemin={min}
       aria-valuemax={max}
       aria-valuenow={lengthS}
       aria-valuetext={seconds(lengthS)}
-      title="Pull to try other lengths of the clip"
+      title="Drag to test other clip lengths"
       onPointerDown={(event) => {
         event.stopPropagation();
         event.currentTarget.setPointerCapture(event.pointerId);

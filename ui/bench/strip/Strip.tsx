@@ -58,7 +58,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
         aria-label="Layers"
         aria-multiselectable
         onDragOver={(event) => {
-          const place = dragged === undefined ? undefined : placeUnder(event.currentTarget, event.clientY);
+          const place = dragged === undefined ? undefined : placeUnder(event.currentTarget, event.clientY, dragged);
           if (place) event.preventDefault();
           setOver((before) => (before?.id === place?.id && before?.side === place?.side ? before : place));
         }}
@@ -67,7 +67,7 @@ export function Strip({ player, onSound }: { player: StagePlayer; onSound: () =>
         }}
         onDrop={(event) => {
           event.preventDefault();
-          const place = placeUnder(event.currentTarget, event.clientY);
+          const place = dragged === undefined ? undefined : placeUnder(event.currentTarget, event.clientY, dragged);
           if (dragged !== undefined && place && place.id !== dragged) {
             store.getState().edit("Order", (draft) => moveLayer(draft, dragged, place.id, place.side));
           }
@@ -119,17 +119,26 @@ interface RowPlace {
   readonly side: "above" | "below";
 }
 
-/** The row, and the side of it, that is nearest to a height on the screen: also between rows and below the last. */
-function placeUnder(rows: HTMLElement, y: number): RowPlace | undefined {
-  let nearest: (RowPlace & { readonly awayPx: number }) | undefined;
-  for (const row of rows.querySelectorAll<HTMLElement>("[data-row]")) {
+/**
+ * Where a row that is dragged would come to lie at a height on the screen: above or below the row that is nearest, also
+ * between rows and below the last. Over the row right beside it, it changes places with that. Nowhere over itself.
+ */
+function placeUnder(rows: HTMLElement, y: number, dragged: string): RowPlace | undefined {
+  const all = [...rows.querySelectorAll<HTMLElement>("[data-row]")];
+  const away = (row: HTMLElement) => {
     const { top, bottom } = row.getBoundingClientRect();
-    for (const side of ["above", "below"] as const) {
-      const awayPx = Math.abs(y - (side === "above" ? top : bottom));
-      if (!nearest || awayPx < nearest.awayPx) nearest = { id: row.dataset.row!, side, awayPx };
-    }
-  }
-  return nearest;
+    return Math.max(top - y, y - bottom, 0);
+  };
+  const row = all.reduce<HTMLElement | undefined>(
+    (best, one) => (best && away(best) <= away(one) ? best : one),
+    undefined,
+  );
+  const id = row?.dataset.row;
+  if (!row || id === undefined || id === dragged) return undefined;
+  const { top, bottom } = row.getBoundingClientRect();
+  const beside = all.indexOf(row) - all.findIndex((one) => one.dataset.row === dragged);
+  const side = Math.abs(beside) === 1 ? beside > 0 : y > (top + bottom) / 2;
+  return { id, side: side ? "below" : "above" };
 }
 
 const noBars: readonly MoveBar[] = [];
@@ -147,7 +156,11 @@ const timeOf = (view: PlayerView) => view.timeS;
 /** The sheets for what is shown; while something on them is pulled, as they were when it was taken. */
 function usePapers(shown: PreparedFormat | undefined, held: Papers | undefined): Papers {
   const { arriveS = 0.6, leaveS = 0.5, lengthS = 6, squeeze = 1 } = shown ?? {};
-  const fresh = useMemo(() => papersOf({ arriveS, leaveS, lengthS, squeeze }), [arriveS, leaveS, lengthS, squeeze]);
+  const marks = shown?.cues.map(({ timeS }) => timeS).join();
+  const fresh = useMemo(
+    () => papersOf({ arriveS, leaveS, lengthS, squeeze }, marks ? marks.split(",").map(Number) : []),
+    [arriveS, leaveS, lengthS, squeeze, marks],
+  );
   return held ?? fresh;
 }
 

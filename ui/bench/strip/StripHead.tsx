@@ -52,8 +52,8 @@ export function StripHead({
         <Clock player={player} />
         <select
           className="strip__rate bg-none fs-12 p-0"
-          aria-label="Pace of playing"
-          title="Pace of playing"
+          aria-label="Playback speed"
+          title="Playback speed"
           value={rate}
           onChange={(event) => player.pace(Number(event.target.value))}
         >
@@ -65,12 +65,12 @@ export function StripHead({
           type="button"
           className="small-button"
           aria-pressed={within !== undefined}
-          title="Again and again: the phase the needle is in"
+          title="Loop the phase at the playhead"
           onClick={() =>
             player.playWithin(within ? undefined : stretchOf(phaseAt(papers, player.snapshot().timeS), papers))
           }
         >
-          <ArrowRepeat aria-hidden /> <span className="visually-hidden">Play this phase again and again</span>
+          <ArrowRepeat aria-hidden /> <span className="visually-hidden">Loop this phase</span>
         </button>
         <button
           type="button"
@@ -123,7 +123,7 @@ function Clock({ player }: { player: StagePlayer }) {
         min={min}
         max={max}
         step={0.5}
-        label="Clip length that is tried"
+        label="Test length of the clip"
         onChange={(next) => store.getState().show({ tryLengthS: next === usual ? undefined : next })}
       />
     </span>
@@ -136,10 +136,10 @@ function CueButton({ player }: { player: StagePlayer }) {
     <button
       type="button"
       className="small-button"
-      title="New cue at the needle (C)"
+      title="New cue at the playhead (C)"
       onClick={() => store.getState().edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS))}
     >
-      <Flag aria-hidden /> <span className="visually-hidden">New cue at the needle</span>
+      <Flag aria-hidden /> <span className="visually-hidden">New cue at the playhead</span>
     </button>
   );
 }
@@ -159,7 +159,7 @@ function BeforeButton() {
       type="button"
       className="small-button"
       disabled={past === 0}
-      title="Hold to see it as it was before the last change"
+      title="Hold to see the state before the last change"
       onPointerDown={show}
       onPointerUp={end}
       onPointerLeave={end}
@@ -167,7 +167,7 @@ function BeforeButton() {
       onKeyUp={end}
       onBlur={end}
     >
-      <Intersect aria-hidden /> <span className="visually-hidden">Hold to see it as it was before</span>
+      <Intersect aria-hidden /> <span className="visually-hidden">Hold to see the state before</span>
     </button>
   );
 }

@@ -35,7 +35,7 @@ interface RowProps {
 }
 
 type Switch = "hidden" | "locked";
-const switchLabels: Readonly<Record<Switch, string>> = { hidden: "Hide or show", locked: "Lock or free" };
+const switchLabels: Readonly<Record<Switch, string>> = { hidden: "Hide or show", locked: "Lock or unlock" };
 
 function useSwitch(id: string): (key: Switch) => void {
   const store = useBenchStore();
@@ -140,7 +140,7 @@ function RowName(props: RowProps & { renaming: boolean; onRenaming: (on: boolean
       <RowButton label={`${hidden ? "Show" : "Hide"} ${name}`} title="H" on={hidden} press={() => toggle("hidden")}>
         {hidden ? <EyeSlash aria-hidden /> : <Eye aria-hidden />}
       </RowButton>
-      <RowButton label={`${locked ? "Free" : "Lock"} ${name}`} title="L" on={locked} press={() => toggle("locked")}>
+      <RowButton label={`${locked ? "Unlock" : "Lock"} ${name}`} title="L" on={locked} press={() => toggle("locked")}>
         {locked ? <Lock aria-hidden /> : <Unlock aria-hidden />}
       </RowButton>
     </div>

@@ -27,26 +27,31 @@ export interface Papers extends PhaseFacts {
   readonly perS: number;
 }
 
+/** Share of the strip that a fold takes, more for each instant in it that is to be told apart from its neighbours. */
 const foldShare = 0.12;
+const foldPerMark = 0.05;
+const mostFold = 0.55;
 const stepS = 0.2;
 const roomS = 0.3;
 
 const spanOf = (phaseS: number): number => Math.ceil((Math.max(phaseS, 0.4) + roomS) / stepS - 1e-9) * stepS;
 
-/** The sheets for a clip whose phases take so many seconds. */
-export function papersOf(facts: PhaseFacts): Papers {
+/** The sheets for a clip whose phases take so many seconds; `marksS` are instants, such as cues, that must stay apart. */
+export function papersOf(facts: PhaseFacts, marksS: readonly number[] = []): Papers {
   const { arriveS, leaveS, lengthS } = facts;
   const spans = { arriveSpanS: spanOf(arriveS), leaveSpanS: spanOf(leaveS) };
   const shownS = spans.arriveSpanS + spans.leaveSpanS;
-  const folds = shownS < lengthS * (1 - foldShare);
-  const perS = folds ? (1 - foldShare) / shownS : 1 / lengthS;
+  const inside = marksS.filter((timeS) => timeS > spans.arriveSpanS && timeS < lengthS - spans.leaveSpanS).length;
+  const foldWidth = Math.min(mostFold, foldShare + foldPerMark * inside);
+  const folds = shownS < lengthS * (1 - foldWidth);
+  const perS = folds ? (1 - foldWidth) / shownS : 1 / lengthS;
   const arrive = Math.min(1, arriveS * perS);
   const leave = Math.min(1 - arrive, leaveS * perS);
   return {
     ...facts,
     ...(folds ? spans : { arriveSpanS: lengthS, leaveSpanS: 0 }),
     ...{ arrive, stay: 1 - arrive - leave, leave, perS },
-    fold: folds ? { from: spans.arriveSpanS * perS, width: foldShare } : undefined,
+    fold: folds ? { from: spans.arriveSpanS * perS, width: foldWidth } : undefined,
   };
 }
 

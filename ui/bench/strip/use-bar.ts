@@ -126,7 +126,7 @@ export function useBarKeys(move: Move, bar: MoveBar, papers: Papers, ownLeaveS: 
     const ids = withMove(store, move.id);
     if (event.key === "Enter" || event.key === " ") chooseMove(store, bar, event);
     else if (event.key === "Delete" || event.key === "Backspace") {
-      edit("Take a move away", (draft) => removeMoves(draft, new Set(ids)));
+      edit("Remove a move", (draft) => removeMoves(draft, new Set(ids)));
     } else if (way === undefined) return;
     else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
       if (move.phase === "stay") return;

@@ -46,7 +46,7 @@ export function ContactBar(props: {
   const put = (part: Partial<Layout>) => onLayout({ ...layout, ...part });
   return (
     <div className="contact__bar align-items-center d-flex flex-wrap gap-12">
-      <Segments label="Put together" value={layout.by} options={groupings} onChange={(by) => put({ by })} small />
+      <Segments label="Group" value={layout.by} options={groupings} onChange={(by) => put({ by })} small />
       <Form.Select
         size="sm"
         className="w-auto"
@@ -61,14 +61,14 @@ export function ContactBar(props: {
         ))}
       </Form.Select>
       <Segments
-        label="How much is shown"
+        label="Zoom"
         value={layout.close ? "close" : "whole"}
         options={extents}
         onChange={(extent) => put({ close: extent === "close" })}
         small
       />
       <Segments
-        label="Ground to judge against"
+        label="Preview background"
         value={layout.plate}
         options={plates as readonly { id: Plate; label: string }[]}
         onChange={(plate) => put({ plate })}
@@ -86,7 +86,7 @@ export function ContactBar(props: {
         />
       </label>
       <span className="quiet ms-auto">
-        {picked === 0 ? "Press two pictures to compare them." : `${picked} of 2 picked.`}
+        {picked === 0 ? "Select two pictures to compare them." : `${picked} of 2 picked.`}
       </span>
       <Button variant="segment" size="sm" disabled={picked < 2} onClick={onCompare}>
         Compare

@@ -14,8 +14,12 @@ export interface ContactRow {
   readonly values: Values;
   /** Stands for the values: the same for the same. */
   readonly version: string;
+  /** Labels of the fields whose samples its pictures show; no file shows them. */
+  readonly samples: readonly string[];
   readonly worst: Problem | undefined;
 }
+
+const samplesIn = (labels: readonly string[]): string => `Sample: ${labels.join(", ")}`;
 
 /** A row in its formats, or in one of them, with its number, its title and the worst that is found in it. */
 export function ContactBlock(props: {
@@ -29,11 +33,12 @@ export function ContactBlock(props: {
   onPick: (place: string) => void;
 }) {
   const { block, row, painter, picked, heightPx, plate, close, onPick } = props;
-  const { number, title, desk, values, version, worst } = row;
+  const { number, title, desk, values, version, samples, worst } = row;
   return (
     <div className="contact-block" style={{ width: block.widthPx }}>
       <p className={worst ? `has-${worst.severity}` : ""} title={worst?.message}>
         <span className="figures">{number}</span> <bdi>{title || "empty"}</bdi>
+        {samples.length > 0 && <small title={samplesIn(samples)}> · {samplesIn(samples)}</small>}
       </p>
       <div className="d-flex" style={{ gap: gaps.print }}>
         {block.prints.map((print) => (

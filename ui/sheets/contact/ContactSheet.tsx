@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { RowView } from "@/contract/sheets";
 import type { Problem } from "@/core/sheets/problems";
+import { sampledLabels } from "@/core/document/values";
 import { rowValues } from "@/core/sheets/row";
 import { titleOf, writtenLength } from "@/core/sheets/title";
 import { remember } from "@/ui/parts/remember";
@@ -76,7 +77,7 @@ export function ContactSheet({
         onCompare={() => setComparing(true)}
       />
       <div ref={box} className="contact__paper" tabIndex={0} role="group" aria-label="Pictures">
-        {rows.length === 0 && <p className="quiet">There is no row to be seen here.</p>}
+        {rows.length === 0 && <p className="quiet">There are no rows here.</p>}
         <div style={{ height: virtual.height, position: "relative" }}>
           {virtual.lines.map(({ index, start }) => {
             const line = lines[index];
@@ -123,7 +124,8 @@ function useContactRows(problems: (row: RowView) => readonly Problem[]): (row: R
         const desk = deskOf({ desk: own, others }, row);
         const values = rowValues(desk.document, row.cells);
         const version = `${row.id} ${JSON.stringify(row.cells)}`;
-        return { desk, values, version, title: titleOf(desk.document, values) };
+        const samples = sampledLabels(desk.document, values);
+        return { desk, values, version, samples, title: titleOf(desk.document, values) };
       }),
     [own, others],
   );

@@ -39,7 +39,7 @@ export function Needle({ clock, lengthS }: { clock: ContactClock; lengthS: numbe
         {timeS === undefined ? "the best of each" : `${timeS.toFixed(2)} s`}
       </output>
       <Button variant="segment" size="sm" disabled={timeS === undefined} onClick={() => clock.seek(undefined)}>
-        Best instant
+        Poster
       </Button>
     </div>
   );

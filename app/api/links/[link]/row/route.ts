@@ -3,7 +3,7 @@ import { handler } from "@/server/auth/handler";
 import { changeLinkRow, readLinkFill } from "@/server/links/fill";
 import { answerOpened } from "@/server/links/opened";
 
-export const GET = handler("link:fill", { cost: 2 }, async ({ link, request }) =>
+export const GET = handler("link:fill", { cost: 2, opensLink: true }, async ({ link, request }) =>
   answerOpened(request, link, await readLinkFill(link)),
 );
 
