@@ -43,6 +43,12 @@ async function withinDeadline<T>(connection: Connection, answer: Promise<T>): Pr
   }
 }
 
+/** The driver gives no code to a statement for a connection that the database has closed meanwhile. */
+function tellClosed(error: Error & { fatal?: boolean; code?: string }): never {
+  if (error.fatal) error.code ??= "PROTOCOL_CONNECTION_LOST";
+  throw error;
+}
+
 /** The client of MariaDB, every statement of which has a deadline, those of transactions too. */
 function boundedClient(): typeof Knex.Client {
   type Query = (connection: Connection, statement: unknown) => Promise<unknown>;
@@ -50,7 +56,7 @@ function boundedClient(): typeof Knex.Client {
   const plain = Plain.prototype._query;
   class Bounded extends Plain {
     _query(connection: Connection, statement: unknown): Promise<unknown> {
-      return withinDeadline(connection, plain.call(this, connection, statement));
+      return withinDeadline(connection, plain.call(this, connection, statement).catch(tellClosed));
     }
     override async acquireConnection(): Promise<unknown> {
       try {
@@ -64,7 +70,11 @@ function boundedClient(): typeof Knex.Client {
   return Bounded as unknown as typeof Knex.Client;
 }
 
-export function connect(url: string): Db {
+/** Seconds that a transaction may stand idle: a process that stands still in the middle holds its rows no longer than that. */
+const mostIdleS = 20;
+
+/** A pool of connections to the MariaDB of a `mysql://` address; `idleS` limits how long its transactions may stand idle. */
+export function connect(url: string, idleS = mostIdleS): Db {
   const { hostname, port, username, password, pathname } = new URL(url);
   const db = knex({
     client: boundedClient(),
@@ -83,7 +93,7 @@ export function connect(url: string): Db {
       min: 0,
       max: mostConnections,
       afterCreate: (connection: { query: (sql: string, done: (error: unknown) => void) => void }, done: unknown) =>
-        connection.query("SET time_zone = '+00:00'", (error) =>
+        connection.query(`SET time_zone = '+00:00', idle_transaction_timeout = ${idleS}`, (error) =>
           (done as (e: unknown, c: unknown) => void)(error, connection),
         ),
     },

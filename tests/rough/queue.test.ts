@@ -2,13 +2,14 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from "@jest/globals";
 import type { Proof } from "@/core/document/proof";
-import { database, disconnect } from "@/server/db/connection";
+import { connect, database, disconnect } from "@/server/db/connection";
 import { endExport, finishExport } from "@/server/db/export-ends";
 import { addExports, findExport } from "@/server/db/exports";
 import { inTransaction } from "@/server/db/transaction";
 import { noteWorker, queueAhead, readQueueFacts } from "@/server/db/workers";
 import { newId } from "@/server/db/ids";
 import * as queue from "@/server/db/jobs";
+import { until } from "../support/api";
 
 /** The instance's own worker must not take these jobs: it stands still meanwhile. */
 const workerPid = Number(readFileSync(join(process.env.RUBRICK_TEST_FOLDER ?? ".rubrick", "worker.pid"), "utf8"));
@@ -26,13 +27,16 @@ beforeEach(async () => {
   await database()("job").whereIn("state", ["waiting", "leased"]).del();
 });
 afterAll(async () => {
-  await database()("export").where("file_name", "like", "queue-test-%").del();
-  await database()("job")
-    .where("state", "waiting")
-    .whereNotIn("id", database()("export").whereNotNull("job_id").select("job_id"))
-    .del();
-  process.kill(workerPid, "SIGCONT");
-  await disconnect();
+  try {
+    await database()("export").where("file_name", "like", "queue-test-%").del();
+    await database()("job")
+      .where("state", "waiting")
+      .whereNotIn("id", database()("export").whereNotNull("job_id").select("job_id"))
+      .del();
+  } finally {
+    process.kill(workerPid, "SIGCONT");
+    await disconnect();
+  }
 });
 
 /** An export with a job of its own, which has its id; `more` is changed in the job. */
@@ -167,6 +171,30 @@ describe("claimNextJob", () => {
     expect(await claim()).toBeUndefined();
     expect((await findExport(database(), id))!.state).toBe("cancelled");
   });
+});
+
+test("who stands still in the middle of a transaction holds others up for a while only, and is done again", async () => {
+  const id = await add();
+  const still = connect(process.env.DATABASE_URL!, 1);
+  let tries = 0;
+  let shorten = () => {};
+  const standing = new Promise<void>((resolve) => (shorten = resolve));
+  const mine = inTransaction(still, async (trx) => {
+    await trx("job").where({ id }).update({ kind: "mine" });
+    if (++tries === 1) await standing;
+    await trx("job").where({ id }).update({ cost_s: 7 });
+  });
+  await until(
+    async () => tries,
+    (begun) => begun === 1,
+  );
+  await database()("job").where({ id }).update({ kind: "another's" });
+  expect(tries).toBe(1);
+  shorten();
+  await mine;
+  expect(tries).toBe(2);
+  expect(await database()("job").where({ id }).first("kind", "cost_s")).toMatchObject({ kind: "mine", cost_s: 7 });
+  await still.destroy();
 });
 
 describe("a lease", () => {
