@@ -24,3 +24,43 @@ export const fillFacts = {
     also: "video, background, picture",
   },
 } as const satisfies Record<string, Fact>;
+
+/** What can be pressed while a clip is filled in. */
+export const fillDeeds = {
+  approval: {
+    label: "Mark as ready, approve",
+    help: "Tells colleagues how far this row is. A change of its values makes it a draft again.",
+    also: "sign off, review",
+  },
+  export: {
+    label: "Export",
+    help: "Makes the chosen files. They come to the outbox, with their progress and proof.",
+    also: "render, make, download",
+  },
+  exportAnyway: {
+    label: "Export this release anyway",
+    help: "Makes the files from this release, although there is a newer one.",
+  },
+  clearForm: {
+    label: "Clear the form",
+    help: "All fields show their samples and defaults again.",
+    also: "reset, empty",
+  },
+  safeAreas: {
+    label: "Safe areas",
+    help: "Shows where text must stay so that no app or screen covers it. They are not in the file.",
+    also: "guides, margins",
+  },
+  lastValues: {
+    label: "Use its values",
+    help: "Fills the form with what you exported last.",
+  },
+  newerRelease: {
+    label: "Continue with the newer release",
+    help: "Opens the newer release with the values that you have typed.",
+  },
+  applyFix: {
+    label: "Fix",
+    help: "Changes the value as this says. You can change it again.",
+  },
+} as const satisfies Record<string, Fact>;

@@ -84,3 +84,137 @@ export const orderFacts = {
     also: "remove, stop",
   },
 } as const satisfies Record<string, Fact>;
+
+/** What can be pressed and typed in a running order beside its settings. */
+export const orderDeeds = {
+  findDesign: {
+    label: "Find by name",
+    help: "Shows the designs whose names have these letters.",
+    also: "search",
+  },
+  addDesign: {
+    label: "Add this design",
+    help: "Adds it to the end of the order, with its samples, to be filled in there.",
+  },
+  timesField: {
+    label: "Text goes to",
+    help: "Which field of the design takes the text of each line.",
+  },
+  timesFile: {
+    label: "A file of times",
+    help: "A table or captions with a time and a text in each line: CSV, TSV, XLSX, WebVTT or SRT.",
+    also: "import, subtitles, csv",
+  },
+  addLines: {
+    label: "Add the lines",
+    help: "Adds a graphic for each line, at its time.",
+  },
+  addRows: {
+    label: "Add this sheet",
+    help: "Adds a graphic for each row of the sheet.",
+  },
+  updateRelease: {
+    label: "Update all graphics on this release",
+    help: "They use the newer release from now on. Their values stay.",
+  },
+  endLink: {
+    label: "End link",
+    help: "Its address can no longer be opened.",
+    also: "revoke",
+  },
+  liveName: {
+    label: "Name of the live page",
+    help: "What you tell your live pages apart by.",
+  },
+  liveFormat: {
+    label: "Format of the live page",
+    help: "The frame shape of the stream.",
+    also: "aspect ratio",
+  },
+  openEntry: {
+    label: "Open it",
+    help: "Shows the graphic that this is about.",
+  },
+  newOrder: {
+    label: "New running order",
+    help: "Makes an empty order, to which you add graphics.",
+    also: "playlist, rundown",
+  },
+  findOrder: {
+    label: "Find by name",
+    help: "Shows the orders whose names have these letters.",
+    also: "search",
+  },
+  restoreOrder: {
+    label: "Restore",
+    help: "Puts the order back into the list.",
+  },
+  copyOrder: {
+    label: "Copy",
+    help: "Makes a new order with the same graphics and values.",
+    also: "duplicate",
+  },
+  archiveOrder: {
+    label: "Archive",
+    help: "Takes the order off this list. It can be restored; its files stay.",
+    also: "remove, delete",
+  },
+  timingFiles: {
+    label: "Files",
+    help: "The files that the timing list is for.",
+  },
+  timingRate: {
+    label: "Frames a second",
+    help: "The frame rate of your editor’s timeline.",
+    also: "fps, timecode",
+  },
+  timingStart: {
+    label: "First hour",
+    help: "The hour at which your editor’s timeline begins.",
+    also: "timecode, start",
+  },
+  orderFormats: {
+    label: "Formats",
+    help: "The frame shapes to make.",
+    also: "aspect ratio",
+  },
+  makeFiles: {
+    label: "Make files",
+    help: "Makes the chosen files. They come to the outbox.",
+    also: "export, render",
+  },
+  orderOutputs: {
+    label: "Kinds of file",
+    help: "Choose one or more; the file size is an estimate.",
+    also: "mp4, mov, webm",
+  },
+  orderName: {
+    label: "Name of the running order",
+    help: "What you and your colleagues find it by.",
+  },
+  useTheirs: {
+    label: "Use theirs",
+    help: "Takes your colleague’s change; yours is dropped.",
+  },
+  keepMine: {
+    label: "Keep mine",
+    help: "Your change stays; your colleague’s is dropped.",
+  },
+  addGraphics: {
+    label: "Add graphics",
+    help: "From the shelf, from a sheet, or from a list of times.",
+  },
+  orderSafeAreas: {
+    label: "Safe areas",
+    help: "Shows where text must stay so that no app or screen covers it. They are not in the file.",
+    also: "guides, margins",
+  },
+  pauseUnit: {
+    label: "Seconds or minutes",
+    help: "The unit of this pause.",
+  },
+  fittingMinutes: {
+    label: "Use these minutes",
+    help: "The shortest time between two showings that the order fits into.",
+  },
+} as const satisfies Record<string, Fact>;

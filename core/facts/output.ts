@@ -71,6 +71,14 @@ export const outputFacts = {
 /* What can be done on the page of outputs. */
 
 export const outputDeeds = {
+  chartDesign: {
+    label: "Design",
+    help: "The design whose files the chart estimates.",
+  },
+  chartFormat: {
+    label: "Format",
+    help: "The format whose files the chart estimates.",
+  },
   add: {
     label: "New output …",
     help: "Saves how a kind of file is made: rate, size, background, name. It can be chosen at every export.",

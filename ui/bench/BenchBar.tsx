@@ -5,6 +5,7 @@ import type { Dialog } from "./command";
 import { helpOfCommand } from "./commands";
 import type { SaveState } from "@/ui/parts/saver";
 import type { SomebodyHere } from "@/contract/designs";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import { useBench } from "./store";
 import { useOthersHere } from "./use-others";
 
@@ -116,7 +117,12 @@ function JustChanged() {
         · {news.by} changed: {first}
         {more.length > 0 && ` And ${more.length} more.`}
       </span>
-      <button type="button" className="small-button" onClick={() => show({ news: undefined })}>
+      <button
+        data-help={stageDeeds.dismiss.help}
+        type="button"
+        className="small-button"
+        onClick={() => show({ news: undefined })}
+      >
         × <span className="visually-hidden">Dismiss</span>
       </button>
     </>

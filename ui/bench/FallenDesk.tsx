@@ -1,5 +1,6 @@
 "use client";
 import type { FallbackProps } from "react-error-boundary";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import { useBench } from "./store";
 
 /** In place of a bench whose screen could not be drawn: the design, its history and its saving go on without it. */
@@ -18,6 +19,7 @@ export function FallenDesk({ resetErrorBoundary }: FallbackProps) {
       </div>
       {last !== undefined && (
         <button
+          data-help={stageDeeds.undoFault.help}
           type="button"
           className="btn btn-primary"
           onClick={() => {
@@ -28,8 +30,13 @@ export function FallenDesk({ resetErrorBoundary }: FallbackProps) {
           Undo “{last}” and go on
         </button>
       )}{" "}
-      <button type="button" className="btn btn-outline-dark" onClick={resetErrorBoundary}>
-        Continue as it is
+      <button
+        data-help={stageDeeds.continueFault.help}
+        type="button"
+        className="btn btn-outline-dark"
+        onClick={resetErrorBoundary}
+      >
+        {stageDeeds.continueFault.label}
       </button>
     </main>
   );

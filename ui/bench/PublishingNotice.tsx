@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import { useBench, useBenchStore } from "./store";
 
 /** How a release that is being published stands, while its dialog is closed. */
@@ -27,13 +28,23 @@ export function PublishingNotice({ onOpen }: { onOpen: () => void }) {
       )}
       {publishing.kind === "failed" && <p>Not published. {publishing.message}</p>}
       {publishing.kind !== "done" && (
-        <button type="button" className="btn btn-outline-secondary btn-sm" onClick={onOpen}>
-          Show
+        <button
+          data-help={stageDeeds.showPublishing.help}
+          type="button"
+          className="btn btn-outline-secondary btn-sm"
+          onClick={onOpen}
+        >
+          {stageDeeds.showPublishing.label}
         </button>
       )}
       {publishing.kind !== "busy" && (
-        <button type="button" className="btn btn-outline-secondary btn-sm" onClick={close}>
-          Close
+        <button
+          data-help={stageDeeds.closePublishing.help}
+          type="button"
+          className="btn btn-outline-secondary btn-sm"
+          onClick={close}
+        >
+          {stageDeeds.closePublishing.label}
         </button>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import { writeDate } from "@/ui/parts/dates";
 import { useBench } from "./store";
 
@@ -14,11 +15,21 @@ export function UnsentNotice() {
         Changes that you made here on {at} may not have been saved, and the design has been changed since. Apply them
         now and undo them if you don’t want them, or discard them.
       </p>
-      <button type="button" className="btn btn-primary btn-sm" onClick={() => settle("put on")}>
-        Apply
+      <button
+        data-help={stageDeeds.applyUnsent.help}
+        type="button"
+        className="btn btn-primary btn-sm"
+        onClick={() => settle("put on")}
+      >
+        {stageDeeds.applyUnsent.label}
       </button>
-      <button type="button" className="btn btn-outline-secondary btn-sm" onClick={() => settle("let go")}>
-        Discard
+      <button
+        data-help={stageDeeds.discardUnsent.help}
+        type="button"
+        className="btn btn-outline-secondary btn-sm"
+        onClick={() => settle("let go")}
+      >
+        {stageDeeds.discardUnsent.label}
       </button>
     </div>
   );

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { z } from "zod";
 import { HouseRules } from "@/contract/rules";
+import { fillDeeds } from "@/core/facts/fill";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 import type { Filling } from "./use-filling";
@@ -32,6 +33,7 @@ export function Approval({ filling: { store, row } }: { filling: Filling }) {
       {fault ?? words[row?.state ?? "draft"]}{" "}
       {row && store && row.state !== "approved" && (
         <Button
+          data-help={fillDeeds.approval.help}
           variant="link"
           size="sm"
           className="p-0 align-baseline"

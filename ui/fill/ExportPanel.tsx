@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { Button, Form } from "react-bootstrap";
 import type { Fact } from "@/core/facts/fact";
-import { fillFacts } from "@/core/facts/fill";
+import { fillDeeds, fillFacts } from "@/core/facts/fill";
 import type { FillDesk } from "@/contract/releases";
 import { FindingLine } from "@/ui/parts/FindingLine";
 import { useMember } from "@/ui/parts/member";
@@ -56,7 +56,7 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
       )}
       <Approval filling={filling} />
       <div className="export-panel__go text-end">
-        <Button disabled={busy || count === 0} onClick={() => go(false)}>
+        <Button data-help={fillDeeds.export.help} disabled={busy || count === 0} onClick={() => go(false)}>
           {count === 0 ? "Choose a format and a kind of file" : `Export ${count} ${count === 1 ? "file" : "files"}`}
         </Button>
         {answer && "made" in answer && (
@@ -70,8 +70,13 @@ export function ExportPanel({ desk, filling }: { desk: FillDesk; filling: Fillin
           <>
             <Notice weight="stop">{answer.error.message}</Notice>
             {answer.error.code === "release_stale" && (
-              <Button variant="outline-secondary" size="sm" onClick={() => go(true)}>
-                Export this release anyway
+              <Button
+                data-help={fillDeeds.exportAnyway.help}
+                variant="outline-secondary"
+                size="sm"
+                onClick={() => go(true)}
+              >
+                {fillDeeds.exportAnyway.label}
               </Button>
             )}
           </>

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { Button } from "react-bootstrap";
 import type { FillDesk } from "@/contract/releases";
 import { askedFields, enteredIn, startOf } from "@/core/document/values";
+import { fillDeeds } from "@/core/facts/fill";
 import { handedOver, swappable, swapped } from "@/core/sheets/slots";
 import { SlotDeskContext, type SlotDesk } from "@/ui/fields/slot-desk";
 import { NewSheetButton } from "@/ui/parts/NewSheetButton";
@@ -99,8 +100,14 @@ export function FillForm({ desk, filling }: { desk: FillDesk; filling: Filling }
         onChange={setLength}
       />
       <FootageField desk={desk} footage={filling.values.footage} onChange={filling.setFootage} />
-      <Button variant="link" size="sm" className="fill__over mt-12 p-0" onClick={startOver}>
-        Clear the form
+      <Button
+        data-help={fillDeeds.clearForm.help}
+        variant="link"
+        size="sm"
+        className="fill__over mt-12 p-0"
+        onClick={startOver}
+      >
+        {fillDeeds.clearForm.label}
       </Button>
     </section>
   );

@@ -2,6 +2,7 @@
 import { Button } from "react-bootstrap";
 import { useState } from "react";
 import type { FillDesk } from "@/contract/releases";
+import { fillDeeds } from "@/core/facts/fill";
 import { Notice } from "@/ui/parts/Notice";
 import type { Plate } from "@/ui/stage/FormatStage";
 import { FormatWall } from "@/ui/stage/FormatWall";
@@ -63,8 +64,15 @@ function FillStage(props: { desk: FillDesk; filling: Filling; framer: Framer | u
       <div className="fill__bar align-items-center d-flex gap-12 mb-10">
         <h2 className="rubric">All formats</h2>
         <PlateChoice plate={plate} footage={footage !== undefined} onChange={setPlate} />
-        <Button variant="segment" size="sm" active={guides} aria-pressed={guides} onClick={toggleGuides}>
-          Safe areas
+        <Button
+          data-help={fillDeeds.safeAreas.help}
+          variant="segment"
+          size="sm"
+          active={guides}
+          aria-pressed={guides}
+          onClick={toggleGuides}
+        >
+          {fillDeeds.safeAreas.label}
         </Button>
       </div>
       {view.stage.kind === "failed" && <Notice weight="stop">The preview stopped: {view.stage.message}</Notice>}

@@ -5,6 +5,7 @@ import { Button } from "react-bootstrap";
 import { SheetList, SheetView } from "@/contract/sheets";
 import type { FillDesk } from "@/contract/releases";
 import { startingValues, type Values } from "@/core/document/values";
+import { fillDeeds } from "@/core/facts/fill";
 import { rowValues } from "@/core/sheets/row";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
@@ -32,12 +33,13 @@ export function LastValues({ desk, onTake }: { desk: FillDesk; onTake: (values: 
     <Notice weight="note">
       Your last one was “{clip.title}”.{" "}
       <Button
+        data-help={fillDeeds.lastValues.help}
         variant="link"
         size="sm"
         className="p-0 align-baseline"
         onClick={() => void take().catch((error: Error) => setFault(error.message))}
       >
-        Use its values
+        {fillDeeds.lastValues.label}
       </Button>{" "}
       {fault}
     </Notice>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { z } from "zod";
 import type { FillDesk } from "@/contract/releases";
+import { fillDeeds } from "@/core/facts/fill";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 
@@ -24,7 +25,13 @@ export function Newer({ desk, clipId }: { desk: FillDesk; clipId: string | undef
       {clipId === undefined ? (
         <a href={`/fill/${id}`}>Open release {number}</a>
       ) : (
-        <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => void moveOn()}>
+        <Button
+          data-help={fillDeeds.newerRelease.help}
+          variant="link"
+          size="sm"
+          className="p-0 align-baseline"
+          onClick={() => void moveOn()}
+        >
           Continue with release {number}
         </Button>
       )}

@@ -2,6 +2,7 @@
 import { createContext, useContext, useEffect, type ReactNode } from "react";
 import { Button } from "react-bootstrap";
 import type { Fix } from "@/core/checks/define";
+import { fillDeeds } from "@/core/facts/fill";
 import { Notice } from "@/ui/parts/Notice";
 import type { StagePlayer } from "@/ui/stage/player";
 import type { FieldNote } from "./notes";
@@ -37,7 +38,13 @@ export function NoteLine({ note, children }: { note: FieldNote; children?: React
         {fix && (
           <>
             {" "}
-            <Button variant="link" size="sm" className="p-0 align-baseline" onClick={() => tools!.onFix(fix)}>
+            <Button
+              data-help={fillDeeds.applyFix.help}
+              variant="link"
+              size="sm"
+              className="p-0 align-baseline"
+              onClick={() => tools!.onFix(fix)}
+            >
               {fix.label}
             </Button>
           </>

@@ -1,11 +1,13 @@
+import { dialogDeeds, stageDeeds } from "@/core/facts/bench-deeds";
 import { designFacts, finishFacts } from "@/core/facts/design";
 import type { Fact, Facts } from "@/core/facts/fact";
 import { fieldFacts } from "@/core/facts/field";
-import { fillFacts } from "@/core/facts/fill";
+import { fillDeeds, fillFacts } from "@/core/facts/fill";
 import { pictureFacts, placeFacts, styleFacts, textFacts } from "@/core/facts/layer";
+import { inspectorDeeds, motionDeeds, soundDeeds } from "@/core/facts/inspector-deeds";
 import { gradientFacts, linkFacts, sizeFacts, textPartFacts } from "@/core/facts/layer-parts";
 import { easeFacts, moveFacts, progressFacts, soundFacts, timerFacts } from "@/core/facts/move";
-import { orderFacts } from "@/core/facts/order";
+import { orderDeeds, orderFacts } from "@/core/facts/order";
 import { outputDeeds, outputFacts } from "@/core/facts/output";
 import { fieldKinds } from "@/core/fields/kinds";
 import { outputKinds } from "@/core/outputs/kinds";
@@ -78,7 +80,7 @@ const shapes = Object.values(shapeKinds).flatMap((kind): HelpEntry[] => {
 export const helpSections: readonly HelpSection[] = [
   section("areas", "The areas", "What each page is for.", areas),
   section("filling", "Filling in", "What you set to export a clip.", [
-    ...of(fillFacts),
+    ...of(fillFacts, fillDeeds),
     ...Object.values(fieldKinds).map(({ label, help }) => ({ label: capital(label), help })),
   ]),
   section(
@@ -88,17 +90,24 @@ export const helpSections: readonly HelpSection[] = [
     Object.values(outputKinds).map(({ label, technical }) => ({ label, help: capital(technical) })),
   ),
   section("outputs", "Settings of an output", "What a designer sets of a kind of file.", of(outputFacts, outputDeeds)),
-  section("orders", "Running orders", "Film and air.", of(orderFacts)),
+  section("orders", "Running orders", "Film and air.", of(orderFacts, orderDeeds)),
   section("place", "Bench: place and size", "Where a layer is, in every format.", of(placeFacts, sizeFacts)),
   section("text", "Bench: text", "How words are set.", of(textFacts, textPartFacts)),
   section("pictures", "Bench: pictures and videos", "What is shown in a frame.", of(pictureFacts)),
   section("style", "Bench: style", "Fill, stroke, effects, masks.", of(styleFacts, gradientFacts)),
   section("shapes", "Bench: shapes", "Each kind of shape.", shapes),
   section("motion", "Bench: motion", "Moves, easing, links, progress, timers.", [
-    ...of(moveFacts, easeFacts, linkFacts, progressFacts, timerFacts),
+    ...of(moveFacts, easeFacts, linkFacts, progressFacts, timerFacts, motionDeeds),
   ]),
-  section("design", "Bench: the whole design", "What holds for all layers.", of(designFacts, finishFacts, soundFacts)),
+  section(
+    "design",
+    "Bench: the whole design",
+    "What holds for all layers.",
+    of(designFacts, finishFacts, soundFacts, soundDeeds),
+  ),
   section("fields", "Bench: fields", "What others fill in.", of(fieldFacts)),
+  section("inspector", "Bench: in the inspector", "What can be pressed beside the settings.", of(inspectorDeeds)),
+  section("around", "Bench: stage, timeline, dialogs", "What can be pressed there.", of(stageDeeds, dialogDeeds)),
   section(
     "commands",
     "Bench: commands and keys",

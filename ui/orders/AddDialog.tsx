@@ -6,6 +6,7 @@ import { FillDesk, Shelf } from "@/contract/releases";
 import { SheetList, SheetView } from "@/contract/sheets";
 import type { Fps } from "@/core/document/fps";
 import type { OrderEntry } from "@/core/document/order";
+import { orderDeeds } from "@/core/facts/order";
 import { addEntries, entriesForAccounts, freshEntry } from "@/core/order/edit";
 import { entriesFromCaptions, entriesFromTable } from "@/core/order/take-in";
 import { rowValues } from "@/core/sheets/row";
@@ -104,6 +105,7 @@ function FromDesign({ from, onClose }: { from: Exclude<From, "sheet">; onClose: 
       <div className="align-items-center d-flex gap-12 mt-12">
         <p className="quiet m-0">{about[from]}</p>
         <Form.Control
+          data-help={orderDeeds.findDesign.help}
           type="search"
           size="sm"
           className="sheet__find ms-auto"
@@ -117,7 +119,7 @@ function FromDesign({ from, onClose }: { from: Exclude<From, "sheet">; onClose: 
       <ul className="order-add">
         {shelf.data?.releases.map(({ id, name, about: what, poster }) => (
           <li key={id}>
-            <button type="button" disabled={busy} onClick={() => void add(id)}>
+            <button data-help={orderDeeds.addDesign.help} type="button" disabled={busy} onClick={() => void add(id)}>
               {poster && (
                 // eslint-disable-next-line @next/next/no-img-element -- served by release as it is
                 <img src={`/api/releases/${id}/poster`} alt="" width={112} height={63} loading="lazy" />
@@ -174,7 +176,13 @@ function FromFile({ desk, onClose }: { desk: FillDesk; onClose: () => void }) {
       {lines.length > 1 && (
         <label className="align-items-center d-flex gap-8 mb-8">
           Captions go into
-          <Form.Select size="sm" className="w-auto" value={field} onChange={(event) => setField(event.target.value)}>
+          <Form.Select
+            data-help={orderDeeds.timesField.help}
+            size="sm"
+            className="w-auto"
+            value={field}
+            onChange={(event) => setField(event.target.value)}
+          >
             {lines.map(({ id, label }) => (
               <option key={id} value={id}>
                 {label}
@@ -184,8 +192,9 @@ function FromFile({ desk, onClose }: { desk: FillDesk; onClose: () => void }) {
         </label>
       )}
       <input
+        data-help={orderDeeds.timesFile.help}
         type="file"
-        aria-label="A file of times"
+        aria-label={orderDeeds.timesFile.label}
         accept=".csv,.tsv,.txt,.xlsx,.vtt,.srt"
         onChange={(event) => void take(event.target.files?.[0], field)}
       />
@@ -202,6 +211,7 @@ function FromFile({ desk, onClose }: { desk: FillDesk; onClose: () => void }) {
             {count === 0 ? "The file has no times. " : "Each graphic then starts at its own time. "}
           </span>
           <Button
+            data-help={orderDeeds.addLines.help}
             disabled={count === 0}
             onClick={() => {
               put(store, `Import ${read.name}`, read.entries, true);
@@ -250,7 +260,7 @@ function FromSheet({ onClose }: { onClose: () => void }) {
       <ul className="order-add order-add--lines">
         {sheets.data?.sheets.map(({ id, name, rows }) => (
           <li key={id}>
-            <button type="button" onClick={() => void add(id)}>
+            <button data-help={orderDeeds.addRows.help} type="button" onClick={() => void add(id)}>
               <b className="font-serif">{name}</b>
               <small className="quiet figures">
                 {rows} {rows === 1 ? "row" : "rows"}

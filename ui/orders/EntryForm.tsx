@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Form } from "react-bootstrap";
 import { FillDesk, type ReleaseCard } from "@/contract/releases";
 import type { OrderRelease } from "@/contract/orders";
-import { orderFacts } from "@/core/facts/order";
+import { orderDeeds, orderFacts } from "@/core/facts/order";
 import type { OrderEntry } from "@/core/document/order";
 import { askedFields, checkValues, enteredIn, startOf } from "@/core/document/values";
 import { FieldControl } from "@/ui/fill/FieldControl";
@@ -167,8 +167,8 @@ function MoveOn({ entry, newer }: { entry: OrderEntry; newer: Pick<ReleaseCard, 
   return (
     <Notice weight="note">
       Release {newer.number} of its design is out.{" "}
-      <button type="button" className="chip" onClick={() => void go()}>
-        Update all graphics on this release
+      <button data-help={orderDeeds.updateRelease.help} type="button" className="chip" onClick={() => void go()}>
+        {orderDeeds.updateRelease.label}
       </button>
       {fault && ` ${fault}`}
     </Notice>

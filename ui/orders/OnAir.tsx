@@ -7,7 +7,7 @@ import { z } from "zod";
 import { JobAnswer } from "@/contract/exports";
 import { LiveCards, LiveLinkMade, LiveMade, LiveNow, type LiveCard } from "@/contract/live";
 import type { Format } from "@/core/document/format";
-import { orderFacts } from "@/core/facts/order";
+import { orderDeeds, orderFacts } from "@/core/facts/order";
 import { call } from "@/ui/parts/api";
 import { CopyAddress } from "@/ui/parts/CopyAddress";
 import { writeDate } from "@/ui/parts/dates";
@@ -152,12 +152,13 @@ function Links({ page, busy, doing }: { page: LiveCard; busy: boolean; doing: Do
               {by}, {writeDate(madeAt)}
             </small>
             <button
+              data-help={orderDeeds.endLink.help}
               type="button"
               className="chip ms-auto"
               disabled={busy}
               onClick={() => doing(() => call(`${path}/${id}/revoke`, z.null(), {}))}
             >
-              End link
+              {orderDeeds.endLink.label}
             </button>
           </p>
           {made
@@ -209,17 +210,19 @@ function NewPage(props: { formats: readonly Format[]; busy: boolean; onMake: (na
       }}
     >
       <Form.Control
+        data-help={orderDeeds.liveName.help}
         size="sm"
         className="w-auto"
         maxLength={80}
-        aria-label="Name of the live page"
+        aria-label={orderDeeds.liveName.label}
         value={name}
         onChange={(event) => setName(event.target.value)}
       />
       <Form.Select
+        data-help={orderDeeds.liveFormat.help}
         size="sm"
         className="w-auto"
-        aria-label="Format of the live page"
+        aria-label={orderDeeds.liveFormat.label}
         value={format}
         onChange={(event) => setFormat(event.target.value)}
       >

@@ -1,4 +1,5 @@
 "use client";
+import { orderDeeds } from "@/core/facts/order";
 import { orderWords } from "@/core/order/findings";
 import { Notice } from "@/ui/parts/Notice";
 import type { PlacedParts } from "@/ui/stage/protocol";
@@ -22,8 +23,13 @@ export function OrderFindings({ placed }: { placed: PlacedParts | undefined }) {
       {placed.issues.slice(0, mostShown).map((issue) => (
         <Notice key={JSON.stringify(issue)} weight={issue.code === "order_entry" ? "stop" : "warn"}>
           {orderWords(issue, nameOf)}{" "}
-          <button type="button" className="chip" onClick={() => store.getState().choose(issue.entry)}>
-            Open it
+          <button
+            data-help={orderDeeds.openEntry.help}
+            type="button"
+            className="chip"
+            onClick={() => store.getState().choose(issue.entry)}
+          >
+            {orderDeeds.openEntry.label}
           </button>
         </Notice>
       ))}

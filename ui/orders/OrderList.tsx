@@ -6,6 +6,7 @@ import { useState } from "react";
 import { Button, Form, Modal, Table } from "react-bootstrap";
 import { z } from "zod";
 import { OrderList as ListShape, OrderMade, type OrderCard } from "@/contract/orders";
+import { orderDeeds } from "@/core/facts/order";
 import { call } from "@/ui/parts/api";
 import { writeDate } from "@/ui/parts/dates";
 import { Notice } from "@/ui/parts/Notice";
@@ -41,13 +42,16 @@ export function OrderList() {
         <h1>Running orders</h1>
         <p>Several graphics one after another, as one film or live.</p>
         <div className="align-items-center d-flex gap-12">
-          <Button onClick={() => setNaming("new")}>New running order</Button>
+          <Button data-help={orderDeeds.newOrder.help} onClick={() => setNaming("new")}>
+            {orderDeeds.newOrder.label}
+          </Button>
           <Form.Control
+            data-help={orderDeeds.findOrder.help}
             type="search"
             size="sm"
             className="sheet__find"
             placeholder="Find by name"
-            aria-label="Find by name"
+            aria-label={orderDeeds.findOrder.label}
             value={search}
             onChange={(event) => {
               setSearch(event.target.value.slice(0, 80));
@@ -60,8 +64,13 @@ export function OrderList() {
       {away && (
         <Notice weight="note">
           “{away.name}” is archived.{" "}
-          <button type="button" className="chip" onClick={() => void move(away, "restore")}>
-            Restore
+          <button
+            data-help={orderDeeds.restoreOrder.help}
+            type="button"
+            className="chip"
+            onClick={() => void move(away, "restore")}
+          >
+            {orderDeeds.restoreOrder.label}
           </button>
         </Notice>
       )}
@@ -118,11 +127,11 @@ function OrderRow({ order, onCopy, onAway }: { order: OrderCard; onCopy: () => v
         {order.changedBy && `, ${order.changedBy}`}
       </td>
       <td className="text-end">
-        <button type="button" className="chip" onClick={onCopy}>
-          Copy
+        <button data-help={orderDeeds.copyOrder.help} type="button" className="chip" onClick={onCopy}>
+          {orderDeeds.copyOrder.label}
         </button>{" "}
-        <button type="button" className="chip" onClick={onAway}>
-          Archive
+        <button data-help={orderDeeds.archiveOrder.help} type="button" className="chip" onClick={onAway}>
+          {orderDeeds.archiveOrder.label}
         </button>
       </td>
     </tr>

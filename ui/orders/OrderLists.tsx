@@ -6,6 +6,7 @@ import { OrderFiles } from "@/contract/orders";
 import type { Format } from "@/core/document/format";
 import { frameRates, type Fps } from "@/core/document/fps";
 import { frameOfHour, mayDrop } from "@/core/document/timecode";
+import { orderDeeds } from "@/core/facts/order";
 import { slug } from "@/core/naming/slug";
 import { decisionList } from "@/core/order/decision-list";
 import { editList } from "@/core/order/edit-list";
@@ -155,7 +156,7 @@ export function OrderLists({ formats }: { formats: readonly Format[] }) {
   return (
     <section className="mt-16" aria-label="Lists">
       <h3 className="rubric">Timing lists</h3>
-      <label className="d-block">
+      <label className="d-block" data-help={orderDeeds.timingFiles.help}>
         Files
         <Form.Select size="sm" value={set?.id ?? ""} onChange={(event) => setWanted(event.target.value)}>
           {sets.map(({ id, askedAt, format: own, output, files }) => (
@@ -174,7 +175,7 @@ export function OrderLists({ formats }: { formats: readonly Format[] }) {
       )}
       {gaps && <Notice weight="warn">{gaps}</Notice>}
       <div className="align-items-center d-flex flex-wrap gap-8 mt-8">
-        <label className="align-items-center d-flex gap-6">
+        <label className="align-items-center d-flex gap-6" data-help={orderDeeds.timingRate.help}>
           Frames a second
           <Form.Select size="sm" className="w-auto" value={rate} onChange={(event) => setRate(event.target.value)}>
             {rates.map(({ id, label }) => (
@@ -184,7 +185,7 @@ export function OrderLists({ formats }: { formats: readonly Format[] }) {
             ))}
           </Form.Select>
         </label>
-        <label className="align-items-center d-flex gap-6">
+        <label className="align-items-center d-flex gap-6" data-help={orderDeeds.timingStart.help}>
           from
           <Form.Select
             size="sm"

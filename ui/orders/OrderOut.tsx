@@ -7,7 +7,7 @@ import { JobAnswer, type Estimates } from "@/contract/exports";
 import { frameToS } from "@/core/document/fps";
 import type { Format } from "@/core/document/format";
 import { purposes } from "@/core/outputs/define";
-import { orderFacts } from "@/core/facts/order";
+import { orderDeeds, orderFacts } from "@/core/facts/order";
 import { factsOf, type Output } from "@/core/outputs/output";
 import { EstimateLine } from "@/ui/outputs/EstimateLine";
 import { sumOf, useOrderEstimates } from "@/ui/outputs/use-estimates";
@@ -79,6 +79,7 @@ export function OrderOut({ formats, placed }: { formats: readonly Format[]; plac
         {formats.map(({ id, name }) => (
           <label key={id} className="tick">
             <input
+              data-help={orderDeeds.orderFormats.help}
               type="checkbox"
               checked={chosenFormats.includes(id)}
               onChange={() => setFormats(turned(chosenFormats, id))}
@@ -91,6 +92,7 @@ export function OrderOut({ formats, placed }: { formats: readonly Format[]; plac
       {count > 0 && <EstimateLine found={expected} chosen={chosen} />}
       <p className="order-out__go text-end mt-12 mb-0">
         <Button
+          data-help={orderDeeds.makeFiles.help}
           variant={repeated ? "outline-secondary" : "primary"}
           disabled={busy || count === 0}
           onClick={() => void make()}
@@ -131,6 +133,7 @@ function Kinds(props: {
               {own.map((output) => (
                 <label key={output.id} className="tick">
                   <input
+                    data-help={orderDeeds.orderOutputs.help}
                     type="checkbox"
                     checked={chosen.includes(output.id)}
                     onChange={() => onChange(turned(chosen, output.id))}

@@ -2,6 +2,7 @@
 import Link from "next/link";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { frameToS } from "@/core/document/fps";
+import { orderDeeds } from "@/core/facts/order";
 import { orderLengthS } from "@/core/order/playable";
 import { Notice } from "@/ui/parts/Notice";
 import { useUndoKeys } from "@/ui/parts/use-undo-keys";
@@ -100,8 +101,9 @@ function OrderHead({ placed }: { placed: PlacedParts | undefined }) {
       </p>
       <div className="align-items-baseline d-flex gap-16">
         <input
+          data-help={orderDeeds.orderName.help}
           className="order__name font-serif"
-          aria-label="Name of the running order"
+          aria-label={orderDeeds.orderName.label}
           maxLength={120}
           value={typed ?? name}
           onChange={(event) => setTyped(event.target.value)}
@@ -158,11 +160,21 @@ function OrderSaved() {
     return (
       <Notice weight="stop">
         {save.theirs.by ?? "Somebody"} changed this order too.{" "}
-        <button type="button" className="chip" onClick={() => store.getState().settle("theirs")}>
-          Use theirs
+        <button
+          data-help={orderDeeds.useTheirs.help}
+          type="button"
+          className="chip"
+          onClick={() => store.getState().settle("theirs")}
+        >
+          {orderDeeds.useTheirs.label}
         </button>{" "}
-        <button type="button" className="chip" onClick={() => store.getState().settle("mine")}>
-          Keep mine
+        <button
+          data-help={orderDeeds.keepMine.help}
+          type="button"
+          className="chip"
+          onClick={() => store.getState().settle("mine")}
+        >
+          {orderDeeds.keepMine.label}
         </button>
       </Notice>
     );

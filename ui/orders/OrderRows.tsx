@@ -4,6 +4,7 @@ import { ArrowDown, ArrowUp, Copy, XLg } from "react-bootstrap-icons";
 import { Button, Table } from "react-bootstrap";
 import { frameToS } from "@/core/document/fps";
 import type { OrderEntry } from "@/core/document/order";
+import { orderDeeds, orderFacts } from "@/core/facts/order";
 import { addEntries, moveEntry } from "@/core/order/edit";
 import { newRowId } from "@/ui/sheets/store";
 import type { PlacedParts } from "@/ui/stage/protocol";
@@ -22,8 +23,8 @@ export function OrderRows(props: { placed: PlacedParts | undefined; onAdd: () =>
     <section className="order-rows" aria-label="Graphics">
       <div className="align-items-center d-flex gap-12 mb-4">
         <h2 className="rubric">Graphics in order</h2>
-        <Button size="sm" className="ms-auto" onClick={onAdd}>
-          Add graphics
+        <Button data-help={orderDeeds.addGraphics.help} size="sm" className="ms-auto" onClick={onAdd}>
+          {orderDeeds.addGraphics.label}
         </Button>
       </div>
       {entries.length === 0 ? (
@@ -90,6 +91,7 @@ const EntryRow = memo(function EntryRow(props: {
       <td className="figures quiet">{number}</td>
       <td>
         <input
+          data-help={orderFacts.active.help}
           type="checkbox"
           checked={entry.on}
           aria-label={`Include ${name}`}

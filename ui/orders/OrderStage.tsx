@@ -4,6 +4,7 @@ import { PauseFill, PlayFill } from "react-bootstrap-icons";
 import { Button } from "react-bootstrap";
 import type { Format } from "@/core/document/format";
 import { sampledLabels } from "@/core/document/values";
+import { orderDeeds } from "@/core/facts/order";
 import { partsAt } from "@/core/order/playable";
 import { Notice } from "@/ui/parts/Notice";
 import { Segments } from "@/ui/parts/Segments";
@@ -43,8 +44,15 @@ export function OrderStage(props: {
           />
         )}
         <PlateChoice plate={plate} footage={false} onChange={setPlate} />
-        <Button variant="segment" size="sm" active={guides} aria-pressed={guides} onClick={() => setGuides(!guides)}>
-          Safe areas
+        <Button
+          data-help={orderDeeds.orderSafeAreas.help}
+          variant="segment"
+          size="sm"
+          active={guides}
+          aria-pressed={guides}
+          onClick={() => setGuides(!guides)}
+        >
+          {orderDeeds.orderSafeAreas.label}
         </Button>
       </div>
       {stage.kind === "failed" && <Notice weight="stop">The preview stopped: {stage.message}</Notice>}

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
+import { orderDeeds } from "@/core/facts/order";
 import { Figure } from "./Figure";
 
 /** The longest pause, in seconds. */
@@ -30,6 +31,7 @@ export function PauseFigure({
         onChange={(value) => onChange(Math.round(value * unitS * 1000) / 1000)}
       />
       <Form.Select
+        data-help={orderDeeds.pauseUnit.help}
         size="sm"
         className="w-auto"
         aria-label={`${label}: unit`}

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { Form } from "react-bootstrap";
-import { orderFacts } from "@/core/facts/order";
+import { orderDeeds, orderFacts } from "@/core/facts/order";
 import type { LiveSchedule } from "@/core/document/live";
 import { Notice } from "@/ui/parts/Notice";
 import { Figure } from "./Figure";
@@ -35,7 +35,12 @@ function Unfit(props: {
       The order lasts {Math.round(showingS)} s, and the next start comes after {Math.round(leastS)} s. Starts that come
       while it is still on are skipped.{" "}
       {schedule.kind === "every" && (
-        <button type="button" className="chip" onClick={() => onChange({ ...schedule, minutes: fitting })}>
+        <button
+          data-help={orderDeeds.fittingMinutes.help}
+          type="button"
+          className="chip"
+          onClick={() => onChange({ ...schedule, minutes: fitting })}
+        >
           Every {fitting} minutes
         </button>
       )}

@@ -6,6 +6,7 @@ import { Form } from "react-bootstrap";
 import { Bar } from "react-chartjs-2";
 import { Shelf } from "@/contract/releases";
 import type { OutputView } from "@/contract/outputs";
+import { outputDeeds } from "@/core/facts/output";
 import { call } from "@/ui/parts/api";
 import { about, bytes } from "@/ui/parts/amounts";
 import { useEstimates } from "./use-estimates";
@@ -44,8 +45,9 @@ export function SizeChart({ views }: { views: readonly OutputView[] }) {
       <div className="d-flex flex-wrap align-items-center gap-8 mb-8">
         <span>A clip of</span>
         <Form.Select
+          data-help={outputDeeds.chartDesign.help}
           className="w-auto"
-          aria-label="Design"
+          aria-label={outputDeeds.chartDesign.label}
           value={release.id}
           onChange={(event) => setChosen(event.target.value)}
         >
@@ -57,8 +59,9 @@ export function SizeChart({ views }: { views: readonly OutputView[] }) {
         </Form.Select>
         <span>in</span>
         <Form.Select
+          data-help={outputDeeds.chartFormat.help}
           className="w-auto"
-          aria-label="Format"
+          aria-label={outputDeeds.chartFormat.label}
           value={format.id}
           onChange={(event) => setFormat(event.target.value)}
         >

@@ -8,6 +8,7 @@ import type { Field } from "@/core/fields/field";
 import { exposeWanted } from "@/core/edit/expose";
 import { removeField } from "@/core/edit/fields";
 import { readingOrder } from "@/core/edit/reading-order";
+import { dialogDeeds } from "@/core/facts/bench-deeds";
 import { FieldControl } from "@/ui/fill/FieldControl";
 import { useBoxesAtRest } from "../stage/boxes";
 import { useBench, useBenchStore } from "../store";
@@ -50,6 +51,7 @@ function Unused() {
       {unused.map(({ label }) => label).join(", ")} {unused.length === 1 ? "fills" : "fill"} nothing. Fillers do not see{" "}
       {unused.length === 1 ? "it" : "them"}.{" "}
       <button
+        data-help={dialogDeeds.removeUnused.help}
         type="button"
         className="chip"
         onClick={() =>
@@ -79,8 +81,8 @@ function ExposeWanted({ onMade }: { onMade: (field: string) => void }) {
   };
   return (
     <p className="mb-12">
-      <button type="button" className="chip" onClick={expose}>
-        Suggest fields
+      <button data-help={dialogDeeds.suggestFields.help} type="button" className="chip" onClick={expose}>
+        {dialogDeeds.suggestFields.label}
       </button>{" "}
       <span className="quiet" role="status">
         {none ? "Everything is exposed already." : "Texts, accounts, pictures, and the colours behind texts."}
@@ -107,6 +109,7 @@ function FieldList(props: { fields: readonly Field[]; open: string | undefined; 
       {fields.map(({ id, label, kind, drives }, i) => (
         <li key={id} className={id === open ? "is-open" : ""}>
           <button
+            data-help={dialogDeeds.openField.help}
             type="button"
             className="fields-dialog__pick bg-none border-0 flex-1 py-6 px-10 text-start"
             aria-pressed={id === open}
@@ -118,6 +121,7 @@ function FieldList(props: { fields: readonly Field[]; open: string | undefined; 
             </small>
           </button>
           <button
+            data-help={dialogDeeds.fieldUp.help}
             type="button"
             className="small-button"
             disabled={i === 0}
@@ -127,6 +131,7 @@ function FieldList(props: { fields: readonly Field[]; open: string | undefined; 
             <ArrowUp aria-hidden />
           </button>
           <button
+            data-help={dialogDeeds.fieldDown.help}
             type="button"
             className="small-button"
             disabled={i === fields.length - 1}
@@ -136,6 +141,7 @@ function FieldList(props: { fields: readonly Field[]; open: string | undefined; 
             <ArrowDown aria-hidden />
           </button>
           <button
+            data-help={dialogDeeds.removeField.help}
             type="button"
             className="small-button"
             onClick={() => edit("Remove a field", (draft) => removeField(draft, id))}

@@ -10,6 +10,7 @@ import { addBadge, addBarBehind, addPicture, addText } from "@/core/edit/fresh-l
 import { addLayer, kindName } from "@/core/edit/layers";
 import { backLines, panelAround, panelBehind } from "@/core/edit/panels";
 import { addTimeThing, timeThingNames, timeThings, type TimeThing } from "@/core/edit/time-things";
+import { dialogDeeds } from "@/core/facts/bench-deeds";
 import { PicturedPlate } from "@/ui/parts/PicturedPlate";
 import { usePictures } from "@/ui/stage/use-pictures";
 import { useBench, useBenchStore, type BenchStore } from "../store";
@@ -125,6 +126,7 @@ function ForChosen({ done }: { done: (act: () => void) => () => void }) {
     <>
       {free.length > 1 && (
         <button
+          data-help={dialogDeeds.panelForAll.help}
           type="button"
           onClick={done(() => put(store, "Background panel for all", (d) => panelBehind(d, house, free, true)))}
         >
@@ -133,6 +135,7 @@ function ForChosen({ done }: { done: (act: () => void) => () => void }) {
       )}
       {texts.length > 0 && (
         <button
+          data-help={dialogDeeds.lineBackgrounds.help}
           type="button"
           onClick={done(() => store.getState().edit("Line backgrounds", (draft) => backLines(draft, house, texts)))}
         >
@@ -141,6 +144,7 @@ function ForChosen({ done }: { done: (act: () => void) => () => void }) {
       )}
       {badge && (
         <button
+          data-help={dialogDeeds.barBehind.help}
           type="button"
           onClick={done(() => put(store, "Bar behind", (draft) => [addBarBehind(draft, house, badge.id)]))}
         >
@@ -166,7 +170,7 @@ function WholeGraphics({ onTake }: { onTake: (id: BeginningId) => void }) {
   return (
     <div className="beginnings">
       {beginningIds.map((id) => (
-        <button key={id} type="button" onClick={() => onTake(id)}>
+        <button data-help={dialogDeeds.startFrom.help} key={id} type="button" onClick={() => onTake(id)}>
           <PicturedPlate picture={pictures.get(id)} name={beginnings[id].name} about={beginnings[id].about} />
         </button>
       ))}

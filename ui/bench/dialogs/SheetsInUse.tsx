@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Button } from "react-bootstrap";
 import { z } from "zod";
 import { SheetUses } from "@/contract/sheets";
+import { dialogDeeds } from "@/core/facts/bench-deeds";
 import { call } from "@/ui/parts/api";
 import { Notice } from "@/ui/parts/Notice";
 
@@ -58,7 +59,14 @@ export function MoveSheetsOn({ designId, release }: { designId: string; release:
     setBusy(false);
   };
   const button = (label: string, uses: readonly { id: string }[]) => (
-    <Button variant="link" size="sm" className="p-0 align-baseline" disabled={busy} onClick={() => void move(uses)}>
+    <Button
+      data-help={dialogDeeds.moveSheets.help}
+      variant="link"
+      size="sm"
+      className="p-0 align-baseline"
+      disabled={busy}
+      onClick={() => void move(uses)}
+    >
       {label}
     </Button>
   );

@@ -6,6 +6,7 @@ import { z } from "zod";
 import { VersionDocument, Versions } from "@/contract/designs";
 import { ReleaseScene } from "@/contract/releases";
 import type { Design } from "@/core/document/design";
+import { dialogDeeds } from "@/core/facts/bench-deeds";
 import { call } from "@/ui/parts/api";
 import { writeDate } from "@/ui/parts/dates";
 import { Notice } from "@/ui/parts/Notice";
@@ -98,15 +99,21 @@ function KeepForm() {
         }}
       >
         <input
+          data-help={dialogDeeds.versionName.help}
           type="text"
           className="form-control"
           maxLength={80}
           placeholder="A name for the design as it is now"
-          aria-label="Name of the version"
+          aria-label={dialogDeeds.versionName.label}
           value={name}
           onChange={(event) => setName(event.target.value)}
         />
-        <button type="submit" className="btn btn-primary flex-none text-nowrap" disabled={name.trim() === ""}>
+        <button
+          data-help={dialogDeeds.saveVersion.help}
+          type="submit"
+          className="btn btn-primary flex-none text-nowrap"
+          disabled={name.trim() === ""}
+        >
           {" "}
           Save
         </button>
@@ -147,6 +154,7 @@ function States({ states, onClose }: { states: readonly State[]; onClose: () => 
               about={`${state.by ?? "–"}, ${writeDate(state.at)}`}
             />
             <button
+              data-help={dialogDeeds.restoreVersion.help}
               type="button"
               className="btn btn-outline-secondary btn-sm"
               disabled={!document}
@@ -156,7 +164,7 @@ function States({ states, onClose }: { states: readonly State[]; onClose: () => 
                 onClose();
               }}
             >
-              Restore
+              {dialogDeeds.restoreVersion.label}
             </button>
           </li>
         );

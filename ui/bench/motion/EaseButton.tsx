@@ -3,6 +3,7 @@ import { useId, useRef, useState, type ReactNode } from "react";
 import { Overlay, Popover } from "react-bootstrap";
 import type { Ease } from "@/core/document/ease";
 import type { Move } from "@/core/document/move";
+import { motionDeeds } from "@/core/facts/inspector-deeds";
 import { kinds } from "@/core/motion/kinds";
 import { EaseEditor } from "./EaseEditor";
 import { useChangeMove } from "./controls";
@@ -38,6 +39,7 @@ export function EasePop({
   return (
     <>
       <button
+        data-help={motionDeeds.easing.help}
         ref={target}
         type="button"
         className="say__pick fw-semibold bg-none text-body fw-semibold p-0 text-start"

@@ -3,6 +3,7 @@ import { easeFacts } from "@/core/facts/move";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { namedEases, type Ease } from "@/core/document/ease";
+import { motionDeeds } from "@/core/facts/inspector-deeds";
 import { readCssEase } from "@/core/motion/css-ease";
 import { settleTime } from "@/core/motion/spring";
 import { easeWords } from "@/core/motion/words";
@@ -140,6 +141,7 @@ function CurveRows({ ease, onChange }: { ease: Ease; onChange: (ease: Ease, merg
       <span className="chips" role="group" aria-label="Named curves">
         {[...namedEases.map((name) => [name, name] as const), ...houseCurves].map(([name, named]) => (
           <button
+            data-help={motionDeeds.namedEasing.help}
             key={name}
             type="button"
             className="chip"

@@ -4,6 +4,7 @@ import type { Key } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
 import { keyFacts, type KeyFacts } from "@/core/edit/driven-facts";
 import { addKeyframe } from "@/core/edit/keyframes";
+import { motionDeeds } from "@/core/facts/inspector-deeds";
 import { easeWords } from "@/core/motion/words";
 import { ColourBox } from "../page/ColourBox";
 import { NumberBox } from "../page/NumberBox";
@@ -46,6 +47,7 @@ export function KeyRows({ layer }: { layer: Layer }) {
       <p className="put-on">
         <span>Keyframe at the playhead</span>
         <select
+          data-help={motionDeeds.addKeyframe.help}
           className="form-select form-select-sm"
           aria-label="Property of the new keyframe"
           value=""
@@ -123,9 +125,16 @@ function KeyRow(props: {
         </EasePop>
       )}
       <label className="tick">
-        <input type="checkbox" checked={own.hold} onChange={(e) => put({ hold: e.target.checked })} /> hold
+        <input
+          data-help={motionDeeds.holdKeyframe.help}
+          type="checkbox"
+          checked={own.hold}
+          onChange={(e) => put({ hold: e.target.checked })}
+        />{" "}
+        hold
       </label>
       <button
+        data-help={motionDeeds.removeKeyframe.help}
         type="button"
         className="small-button"
         aria-label={`Remove keyframe ${number} of ${facts.label}`}

@@ -4,6 +4,7 @@ import type { Layer } from "@/core/document/layer";
 import type { Meter, Timer } from "@/core/document/keys";
 import { meterFacts } from "@/core/edit/driven-facts";
 import { outlineFacts, outlinePoints, outlineStarts, type OutlineStart } from "@/core/edit/time-things";
+import { motionDeeds } from "@/core/facts/inspector-deeds";
 import { timerText } from "@/core/schedule/timer";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { Choice, Row, type Option, NumberLine } from "../page/rows";
@@ -31,23 +32,39 @@ export function MeterRows({ layer }: { layer: Layer }) {
       <span>Progress</span>
       {layer.kind === "text" ? (
         (["down", "up", "clock"] as const).map((mode) => (
-          <button key={mode} type="button" className="chip" onClick={() => count(mode)}>
+          <button
+            data-help={motionDeeds.addTimer.help}
+            key={mode}
+            type="button"
+            className="chip"
+            onClick={() => count(mode)}
+          >
             {{ down: "Counting down", up: "Counting up", clock: "As a clock" }[mode]}
           </button>
         ))
       ) : (
         <>
-          <button type="button" className="chip" onClick={() => put("width", 1)}>
-            By its width
+          <button data-help={motionDeeds.byWidth.help} type="button" className="chip" onClick={() => put("width", 1)}>
+            {motionDeeds.byWidth.label}
           </button>
           {"stroke" in layer && layer.stroke && (
-            <button type="button" className="chip" onClick={() => put("stroke.to", 1)}>
-              Along its line
+            <button
+              data-help={motionDeeds.byLine.help}
+              type="button"
+              className="chip"
+              onClick={() => put("stroke.to", 1)}
+            >
+              {motionDeeds.byLine.label}
             </button>
           )}
           {layer.kind === "ring" && (
-            <button type="button" className="chip" onClick={() => put("sweep", 360)}>
-              By its angle
+            <button
+              data-help={motionDeeds.byAngle.help}
+              type="button"
+              className="chip"
+              onClick={() => put("sweep", 360)}
+            >
+              {motionDeeds.byAngle.label}
             </button>
           )}
         </>
@@ -215,10 +232,11 @@ function PatternBox({ pattern, onChange }: { pattern: string; onChange: (pattern
   return (
     <>
       <input
+        data-help={motionDeeds.timePattern.help}
         key={pattern}
         type="text"
         className="form-control form-control-sm figures"
-        aria-label="Pattern of the time"
+        aria-label={motionDeeds.timePattern.label}
         defaultValue={pattern}
         list={list}
         maxLength={20}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Design } from "@/core/document/design";
 import { freshMoveIds } from "@/core/edit/moves";
 import { keepRoles, putSaved } from "@/core/edit/saved-moves";
+import { motionDeeds } from "@/core/facts/inspector-deeds";
 import { applySet, characters, motionSets, type Character } from "@/core/motion/sets";
 import { useMoves } from "@/ui/moves/use-moves";
 import { useBench, useBenchStore } from "../store";
@@ -66,6 +67,7 @@ export function MotionSets() {
           const wear = (draft: Design) => putSaved(draft, id, document, []);
           return (
             <button
+              data-help={motionDeeds.useMotion.help}
               key={id}
               type="button"
               onPointerEnter={() => trial.show(wear, "arrive")}
@@ -79,8 +81,14 @@ export function MotionSets() {
         })}
       </div>
       <p className="put-on">
-        <button type="button" className="chip" disabled={moving === 0} onClick={() => setKeeping(!keeping)}>
-          Save this design’s motion …
+        <button
+          data-help={motionDeeds.saveMotion.help}
+          type="button"
+          className="chip"
+          disabled={moving === 0}
+          onClick={() => setKeeping(!keeping)}
+        >
+          {motionDeeds.saveMotion.label}
         </button>
       </p>
       {keeping && (

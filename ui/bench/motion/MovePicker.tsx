@@ -5,6 +5,7 @@ import type { Layer } from "@/core/document/layer";
 import type { MoveKind } from "@/core/document/move";
 import { addMove, kindsIn, type Phase } from "@/core/edit/moves";
 import { putSaved } from "@/core/edit/saved-moves";
+import { motionDeeds } from "@/core/facts/inspector-deeds";
 import { kindWords, phaseNames } from "@/core/motion/words";
 import { useMoves } from "@/ui/moves/use-moves";
 import { useBench, useBenchStore } from "../store";
@@ -47,6 +48,7 @@ export function MovePicker({ layer }: { layer: Layer }) {
         <span>Add a move</span>
         {(["arrive", "stay", "leave"] as const).map((in_) => (
           <button
+            data-help={motionDeeds.movesOfPhase.help}
             key={in_}
             ref={phase === in_ ? picked : undefined}
             type="button"
@@ -78,6 +80,7 @@ export function MovePicker({ layer }: { layer: Layer }) {
           </p>
           {kindsIn(phase, layer).map((kind) => (
             <button
+              data-help={motionDeeds.useMove.help}
               key={kind}
               type="button"
               data-kind={kind}
@@ -134,6 +137,7 @@ function SavedKinds({
         const put = (draft: Design) => putSaved(draft, id, document, layers());
         return (
           <button
+            data-help={motionDeeds.useSavedMove.help}
             key={id}
             type="button"
             data-saved={id}

@@ -10,6 +10,7 @@ import type { Move } from "@/core/document/move";
 import type { SavedMove } from "@/core/document/saved-move";
 import { Name } from "@/core/document/units";
 import { changedBy, detachMoves, findOfSaved, keepMoves, refreshSaved } from "@/core/edit/saved-moves";
+import { motionDeeds } from "@/core/facts/inspector-deeds";
 import { kindWords } from "@/core/motion/words";
 import { Labelled } from "@/ui/parts/Labelled";
 import { readTags } from "@/ui/moves/tags";
@@ -100,7 +101,7 @@ export function Keep(props: {
       <Labelled label="Name" autoFocus maxLength={80} box={register("name")} fault={errors.name && "Give it a name."} />
       <Labelled label="Tags" maxLength={200} box={register("tags")} fault={errors.tags?.message} />
       {errors.root && <p role="alert">{errors.root.message}</p>}
-      <button type="submit" className="chip">
+      <button data-help={motionDeeds.saveMove.help} type="submit" className="chip">
         {" "}
         Save
       </button>
@@ -153,10 +154,17 @@ function Follows({
         </ul>
       )}
       <p className="put-on">
-        <button type="button" className="chip" disabled={!known} onClick={everywhere}>
-          Update everywhere
+        <button
+          data-help={motionDeeds.updateMove.help}
+          type="button"
+          className="chip"
+          disabled={!known}
+          onClick={everywhere}
+        >
+          {motionDeeds.updateMove.label}
         </button>
         <button
+          data-help={motionDeeds.detachMove.help}
           type="button"
           className="chip"
           onClick={() => {
@@ -165,7 +173,7 @@ function Follows({
             onDone();
           }}
         >
-          Detach from the saved move
+          {motionDeeds.detachMove.label}
         </button>
       </p>
       {said && <p role="status">{said}</p>}

@@ -3,6 +3,7 @@ import { sizeFacts } from "@/core/facts/layer-parts";
 import { Crosshair } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Axis, SizeAxis } from "@/core/document/place";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { useBench, useBenchStore } from "../store";
 import { NumberLine, Row } from "./rows";
 
@@ -92,6 +93,7 @@ export function Around(props: {
             .map(({ id, name }) => (
               <label key={id} className="tick">
                 <input
+                  data-help={inspectorDeeds.asWideAs.help}
                   type="checkbox"
                   checked={size.widest.includes(id)}
                   onChange={(event) =>

@@ -5,6 +5,7 @@ import { writtenHex } from "@/core/bind/colour";
 import { ColourRef } from "@/core/document/colour";
 import type { House } from "@/core/document/house";
 import type { Layer } from "@/core/document/layer";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { useBench } from "../store";
 import { MarkSwatches } from "./MarkSwatches";
 
@@ -76,6 +77,7 @@ function Palette({ value, layer, onChange, css, done }: ColourProps & { css: str
       <div className="palette__house d-grid gap-4">
         {house.colours.map(({ role, hex, name }) => (
           <button
+            data-help={inspectorDeeds.roleColour.help}
             key={role}
             type="button"
             aria-pressed={value === `house:${role}`}
@@ -112,6 +114,7 @@ function WithAnother(props: { value: string; layer: Layer | undefined; choose: (
       <div className="palette__with">
         {waysWith.map(({ how, label, none }) => (
           <select
+            data-help={inspectorDeeds.followColour.help}
             key={how}
             className="form-select form-select-sm"
             aria-label={label}
@@ -146,25 +149,28 @@ function OwnColour({ value, onChange }: { value: string; onChange: (value: strin
   return (
     <div className="palette__own align-items-center">
       <input
+        data-help={inspectorDeeds.pickColour.help}
         type="color"
-        aria-label="Pick a colour"
+        aria-label={inspectorDeeds.pickColour.label}
         value={value.slice(0, 7)}
         onChange={(event) => onChange(hex(event.target.value, alpha), true)}
       />
       <input
+        data-help={inspectorDeeds.hexColour.help}
         type="text"
         className="form-control form-control-sm figures"
-        aria-label="Colour as #rrggbb or #rrggbbaa"
+        aria-label={inspectorDeeds.hexColour.label}
         value={typed ?? writtenHex(value)}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => typed !== undefined && take(typed)}
         onKeyDown={(event) => event.key === "Enter" && typed !== undefined && take(typed)}
       />
       <input
+        data-help={inspectorDeeds.colourOpacity.help}
         type="range"
         min={0}
         max={255}
-        aria-label="Opacity"
+        aria-label={inspectorDeeds.colourOpacity.label}
         value={alpha}
         onChange={(event) => onChange(hex(value, Number(event.target.value)), true)}
       />

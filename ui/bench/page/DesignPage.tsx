@@ -3,6 +3,7 @@ import { designFacts } from "@/core/facts/design";
 import { useState } from "react";
 import type { Design } from "@/core/document/design";
 import { frameRates, rateName } from "@/core/document/fps";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { WordsInput } from "@/ui/parts/WordsInput";
 import { useBench, useBenchStore } from "../store";
 import { MotionSets } from "../motion/MotionSets";
@@ -36,10 +37,11 @@ export function DesignPage() {
       <section className="leaf" aria-label="About">
         <h3 className="rubric">About</h3>
         <textarea
+          data-help={inspectorDeeds.designAbout.help}
           rows={2}
           maxLength={500}
           className="form-control form-control-sm"
-          aria-label="What it is for"
+          aria-label={inspectorDeeds.designAbout.label}
           placeholder="What it is for, in a sentence"
           value={document.about}
           onChange={(event) => put("About", { about: event.target.value }, true)}
@@ -54,10 +56,11 @@ export function DesignPage() {
       <section className="leaf" aria-label="Notes for people who fill in">
         <h3 className="rubric">Notes for people who fill in</h3>
         <textarea
+          data-help={inspectorDeeds.designNotes.help}
           rows={3}
           maxLength={1000}
           className="form-control form-control-sm"
-          aria-label="Notes for people who fill in"
+          aria-label={inspectorDeeds.designNotes.label}
           value={document.notes}
           onChange={(event) => put("Notes", { notes: event.target.value }, true)}
         />
@@ -80,7 +83,12 @@ function FormatsSection() {
       <span className="chips">
         {house.formats.map(({ id, name, width, height }) => (
           <label key={id} className="tick">
-            <input type="checkbox" checked={chosen.includes(id)} onChange={(e) => toggleFormat(id, e.target.checked)} />
+            <input
+              data-help={inspectorDeeds.designFormat.help}
+              type="checkbox"
+              checked={chosen.includes(id)}
+              onChange={(e) => toggleFormat(id, e.target.checked)}
+            />
             {name}{" "}
             <small className="figures">
               {width} × {height}
@@ -107,6 +115,7 @@ function ExportsSection() {
         {outputs.map(({ id, name }) => (
           <label key={id} className="tick">
             <input
+              data-help={inspectorDeeds.designOutput.help}
               type="checkbox"
               checked={chosen?.includes(id) ?? true}
               onChange={(e) => toggleOutput(id, e.target.checked)}
@@ -155,7 +164,12 @@ function askAbout(length: Design["length"], part: Partial<Design["length"]>): Le
 const LengthQuestion = ({ ask, onTake }: { ask: LengthAsk; onTake: (length: Design["length"]) => void }) => (
   <p className="leaf__say" role="alert">
     {ask.words}{" "}
-    <button type="button" className="chip" onClick={() => onTake(ask.length)}>
+    <button
+      data-help={inspectorDeeds.takeLength.help}
+      type="button"
+      className="chip"
+      onClick={() => onTake(ask.length)}
+    >
       {ask.label}
     </button>
   </p>

@@ -7,6 +7,7 @@ import { kindOf, type Field } from "@/core/fields/field";
 import type { Layer } from "@/core/document/layer";
 import { driveBy, exposeProperty, fieldOf, kindsFor, stopFilling } from "@/core/edit/fields";
 import { readPath } from "@/core/edit/property";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { useBench, useBenchStore } from "../store";
 
 /** Hands a property to the filler, from where it is edited. */
@@ -34,6 +35,7 @@ export function FillMark({ layer, path }: { layer: Layer; path: string }) {
     return (
       <div className={className}>
         <button
+          data-help={inspectorDeeds.exposeField.help}
           type="button"
           aria-haspopup="menu"
           aria-expanded={false}
@@ -49,7 +51,7 @@ export function FillMark({ layer, path }: { layer: Layer; path: string }) {
   }
   return (
     <Dropdown className={className} align="end" defaultShow onToggle={(show) => !show && setMenu("closed")}>
-      <Dropdown.Toggle as="button" type="button" autoFocus {...look}>
+      <Dropdown.Toggle data-help={inspectorDeeds.exposeField.help} as="button" type="button" autoFocus {...look}>
         {face}
       </Dropdown.Toggle>
       <FillMenu layer={layer} path={path} field={field} onDone={() => setMenu("closed")} />
@@ -82,6 +84,7 @@ function FillMenu({
       <Dropdown.Header>Filled in by</Dropdown.Header>
       {kinds.map((kind) => (
         <Dropdown.Item
+          data-help={inspectorDeeds.newField.help}
           key={kind}
           as="button"
           type="button"
@@ -92,6 +95,7 @@ function FillMenu({
       ))}
       {suitable.map((other) => (
         <Dropdown.Item
+          data-help={inspectorDeeds.shareField.help}
           key={other.id}
           as="button"
           type="button"
@@ -102,6 +106,7 @@ function FillMenu({
       ))}
       {field && (
         <Dropdown.Item
+          data-help={inspectorDeeds.disconnectField.help}
           as="button"
           type="button"
           onClick={() => act("Disconnect", (draft) => stopFilling(draft, layer.id, path))}

@@ -3,6 +3,7 @@ import { finishFacts } from "@/core/facts/design";
 import { ArrowDown, ArrowUp, XLg } from "react-bootstrap-icons";
 import { Finish } from "@/core/document/finish";
 import type { Unit } from "@/core/document/units";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { NumberBox } from "./NumberBox";
 import { Row } from "./rows";
 
@@ -102,6 +103,7 @@ export function FinishRows({
           <span>Add</span>
           {(Object.keys(names) as Kind[]).map((kind) => (
             <button
+              data-help={inspectorDeeds.addFinish.help}
               key={kind}
               type="button"
               className="chip"

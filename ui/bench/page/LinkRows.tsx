@@ -4,6 +4,7 @@ import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { linkReads, type Link } from "@/core/document/link";
 import { linkLabels } from "@/core/edit/driven-facts";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { readSum, SumError } from "@/core/link/sum";
 import { WordsInput } from "@/ui/parts/WordsInput";
 import { NumberBox } from "./NumberBox";
@@ -67,6 +68,7 @@ export function LinkRows({ layer }: { layer: Layer }) {
       ))}
       <p className="put-on">
         <button
+          data-help={inspectorDeeds.linkByFormula.help}
           type="button"
           className="chip"
           onClick={() =>
@@ -82,9 +84,10 @@ export function LinkRows({ layer }: { layer: Layer }) {
             ])
           }
         >
-          By formula
+          {inspectorDeeds.linkByFormula.label}
         </button>
         <button
+          data-help={inspectorDeeds.linkByRange.help}
           type="button"
           className="chip"
           onClick={() =>
@@ -102,7 +105,7 @@ export function LinkRows({ layer }: { layer: Layer }) {
             ])
           }
         >
-          Map a range to a range
+          {inspectorDeeds.linkByRange.label}
         </button>
       </p>
     </details>
@@ -158,6 +161,7 @@ function SumRows({
       {link.sources.length < 8 && (
         <p className="put-on">
           <button
+            data-help={inspectorDeeds.addCondition.help}
             type="button"
             className="chip"
             onClick={() =>
@@ -167,7 +171,7 @@ function SumRows({
               })
             }
           >
-            Add a condition
+            {inspectorDeeds.addCondition.label}
           </button>
         </p>
       )}

@@ -2,6 +2,7 @@
 import { blends } from "@/core/document/look";
 import type { Layer } from "@/core/document/layer";
 import { isShape, lookPartsOf } from "@/core/edit/look-parts";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { useBench, useBenchStore } from "../store";
 import { copyLook, pasteLook } from "./carry-look";
 import { FillRows } from "./FillRows";
@@ -87,10 +88,16 @@ export function LookSection({ layer }: { layer: Layer }) {
         ))}
       <PutOn layer={layer} wearables={lookPartsOf(layer, house)} />
       <p className="put-on">
-        <button type="button" className="chip" onClick={() => copyLook(layer)}>
-          Copy style
+        <button
+          data-help={inspectorDeeds.copyStyle.help}
+          type="button"
+          className="chip"
+          onClick={() => copyLook(layer)}
+        >
+          {inspectorDeeds.copyStyle.label}
         </button>
         <button
+          data-help={inspectorDeeds.pasteStyle.help}
           type="button"
           className="chip"
           onClick={() => {
@@ -98,7 +105,7 @@ export function LookSection({ layer }: { layer: Layer }) {
             pasteLook(store, chosen.includes(layer.id) ? chosen : [layer.id]);
           }}
         >
-          Paste style
+          {inspectorDeeds.pasteStyle.label}
         </button>
       </p>
       <Numbers layer={layer} paths={["opacity", "blur"]} />

@@ -1,5 +1,6 @@
 "use client";
 import { contrast, parseHex } from "@/core/bind/colour";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { nearestColour } from "@/core/fields/nearest-colour";
 import { useMarkColours } from "@/ui/marks/use-mark-colours";
 import { useBench } from "../store";
@@ -45,7 +46,11 @@ export function MarkSwatches({ choose }: { choose: (colour: string) => void }) {
                 </button>
               )}
               {near && isFirst(i) && (
-                <button type="button" onClick={() => choose(`house:${near.role}`)}>
+                <button
+                  data-help={inspectorDeeds.nearestColour.help}
+                  type="button"
+                  onClick={() => choose(`house:${near.role}`)}
+                >
                   {!known && "or "}
                   <i className="swatch" style={{ background: near.hex }} aria-hidden /> {near.name}
                 </button>

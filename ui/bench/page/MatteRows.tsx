@@ -3,6 +3,7 @@ import { styleFacts } from "@/core/facts/layer";
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Matte } from "@/core/document/look";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { useBench } from "../store";
 import { Row } from "./rows";
 import { useProperty } from "./use-property";
@@ -77,13 +78,14 @@ export function MatteRows({ layer }: { layer: Layer }) {
       {others.length > 0 && mattes.length < 8 && (
         <p className="put-on">
           <button
+            data-help={inspectorDeeds.maskWith.help}
             type="button"
             className="chip"
             onClick={() =>
               property.set([...mattes, { by: "shape", keep: "inside", layer: others[others.length - 1]!.id }])
             }
           >
-            Mask with …
+            {inspectorDeeds.maskWith.label}
           </button>
         </p>
       )}

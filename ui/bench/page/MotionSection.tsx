@@ -2,6 +2,7 @@
 import { Clipboard, ClipboardCheck, Trash } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import { removeMoves, type Phase } from "@/core/edit/moves";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { phaseNames } from "@/core/motion/words";
 import { copyMotion, pasteMotion } from "../motion/carry";
 import { KeyRows } from "../motion/KeyRows";
@@ -90,6 +91,7 @@ export function MotionSection({ layer }: { layer: Layer }) {
       {leaves && arrives && (
         <p className="put-on">
           <button
+            data-help={inspectorDeeds.mirrorArrive.help}
             type="button"
             className="chip"
             onClick={() =>
@@ -98,7 +100,7 @@ export function MotionSection({ layer }: { layer: Layer }) {
               )
             }
           >
-            Mirror arrive again
+            {inspectorDeeds.mirrorArrive.label}
           </button>
         </p>
       )}

@@ -3,6 +3,7 @@ import { XLg } from "react-bootstrap-icons";
 import type { ReactNode } from "react";
 import type { Layer } from "@/core/document/layer";
 import type { LookPart } from "@/core/edit/look-parts";
+import { layerFacts } from "@/core/facts/layer";
 import { useProperty } from "./use-property";
 
 /** Something a layer may wear: its settings and a way to take it off; nothing while it does not wear it. */
@@ -54,7 +55,12 @@ export function PutOn({ layer, wearables }: { layer: Layer; wearables: readonly 
 function PutOnButton({ layer, wearable }: { layer: Layer; wearable: LookPart }) {
   const property = useProperty(layer, wearable.path, wearable.name);
   return (
-    <button type="button" className="chip" onClick={() => property.set(wearable.start)}>
+    <button
+      data-help={layerFacts[wearable.path]?.help}
+      type="button"
+      className="chip"
+      onClick={() => property.set(wearable.start)}
+    >
       {wearable.name}
     </button>
   );

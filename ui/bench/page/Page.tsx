@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { Layer } from "@/core/document/layer";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { chosenLayer, useBench, useBenchStore } from "../store";
 import { ArrangeSection } from "./ArrangeSection";
 import { DesignPage } from "./DesignPage";
@@ -31,6 +32,7 @@ export function Page() {
       )}
       <label className={`only-here${onlyHere ? " is-on" : ""}`}>
         <input
+          data-help={inspectorDeeds.onlyHere.help}
           type="checkbox"
           className="form-check-input"
           checked={onlyHere}
@@ -96,9 +98,10 @@ function LayerName({ id, name }: { id: string; name: string }) {
   };
   return (
     <input
+      data-help={inspectorDeeds.layerName.help}
       type="text"
       className="leaf-page__name bg-none font-serif fs-20 fw-semibold p-0 w-100"
-      aria-label="Name of the layer"
+      aria-label={inspectorDeeds.layerName.label}
       value={typed}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={take}

@@ -3,6 +3,7 @@ import type { KeyTime } from "@/core/document/keys";
 import type { Layer } from "@/core/document/layer";
 import { wholeMarks } from "@/core/edit/mark-pieces";
 import { markToPieces, markToShapes } from "@/core/edit/mark-shapes";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { FilmStrip } from "@/ui/parts/FilmStrip";
 import { InstantBox } from "../motion/InstantBox";
 import { useBoxesAtRest } from "../stage/boxes";
@@ -31,13 +32,13 @@ function TakeApart({ layer }: { layer: Layer }) {
   return (
     <p className="put-on d-flex flex-wrap">
       {pieces.length > 0 && (
-        <button type="button" className="chip" onClick={part}>
+        <button data-help={inspectorDeeds.splitPieces.help} type="button" className="chip" onClick={part}>
           Split into its {pieces.length} pieces
         </button>
       )}
       {drawn && (
-        <button type="button" className="chip" onClick={take}>
-          Convert to shapes
+        <button data-help={inspectorDeeds.toShapes.help} type="button" className="chip" onClick={take}>
+          {inspectorDeeds.toShapes.label}
         </button>
       )}
     </p>

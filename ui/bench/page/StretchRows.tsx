@@ -4,6 +4,7 @@ import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
 import type { Stretch } from "@/core/document/text";
 import { accentFor } from "@/core/edit/inks";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { WordsInput } from "@/ui/parts/WordsInput";
 import { useBench } from "../store";
 import { ColourBox } from "./ColourBox";
@@ -63,11 +64,12 @@ export function StretchRows({ layer }: { layer: Layer }) {
       {stretches.length < 32 && (
         <p className="put-on">
           <button
+            data-help={inspectorDeeds.styleWords.help}
             type="button"
             className="chip"
             onClick={() => property.set([...stretches, { of: { kind: "stressed" }, weight: 700 }])}
           >
-            Style part of the text
+            {inspectorDeeds.styleWords.label}
           </button>
         </p>
       )}

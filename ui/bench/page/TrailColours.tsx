@@ -2,6 +2,7 @@
 import { styleFacts } from "@/core/facts/layer";
 import { XLg } from "react-bootstrap-icons";
 import type { Layer } from "@/core/document/layer";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { ColourBox } from "./ColourBox";
 import { Row } from "./rows";
 import { useProperty } from "./use-property";
@@ -33,7 +34,12 @@ export function TrailColours({ layer, ink }: { layer: Layer; ink: string }) {
       ))}
       {colours.length < 12 && (
         <p className="put-on">
-          <button type="button" className="chip" onClick={() => put([...colours, ink])}>
+          <button
+            data-help={inspectorDeeds.addTrailColour.help}
+            type="button"
+            className="chip"
+            onClick={() => put([...colours, ink])}
+          >
             {colours.length === 0 ? "Add a colour" : "Add a colour"}
           </button>
         </p>

@@ -9,6 +9,8 @@ import { useBoxes } from "./PlaceSection";
 import { PictureRows } from "./PictureRows";
 import { ChoiceRow, NumberRow, Row, ToggleRow, type Option } from "./rows";
 import { fieldOf, writeWords } from "@/core/edit/fields";
+import { dialogDeeds } from "@/core/facts/bench-deeds";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import { isWritten } from "@/core/fields/field";
 import { StretchRows } from "./StretchRows";
 import { useProperty } from "./use-property";
@@ -146,6 +148,7 @@ function BehindWords({ layer }: { layer: Layer }) {
     <p className="put-on">
       {free.length > 0 && (
         <button
+          data-help={inspectorDeeds.panelBehind.help}
           type="button"
           className="chip"
           onClick={() => edit("Background panel", (draft) => void panelBehind(draft, house, free))}
@@ -155,14 +158,16 @@ function BehindWords({ layer }: { layer: Layer }) {
       )}
       {free.length > 1 && (
         <button
+          data-help={dialogDeeds.panelForAll.help}
           type="button"
           className="chip"
           onClick={() => edit("Background panel for all", (draft) => void panelBehind(draft, house, free, true))}
         >
-          One panel for all
+          {dialogDeeds.panelForAll.label}
         </button>
       )}
       <button
+        data-help={dialogDeeds.lineBackgrounds.help}
         type="button"
         className="chip"
         onClick={() =>
@@ -175,7 +180,7 @@ function BehindWords({ layer }: { layer: Layer }) {
           )
         }
       >
-        Line backgrounds
+        {dialogDeeds.lineBackgrounds.label}
       </button>
     </p>
   );

@@ -2,6 +2,7 @@
 import { InputCursorText, Trash } from "react-bootstrap-icons";
 import { addCue, moveCue, removeCue } from "@/core/edit/cues";
 import { exposeCue } from "@/core/edit/fields";
+import { soundDeeds } from "@/core/facts/inspector-deeds";
 import type { StagePlayer } from "@/ui/stage/player";
 import { WordsInput } from "@/ui/parts/WordsInput";
 import { NumberBox } from "../page/NumberBox";
@@ -57,6 +58,7 @@ export function CueList({ player }: { player: StagePlayer }) {
                 <InputCursorText aria-hidden /> <span className="visually-hidden">Expose {name}</span>
               </button>
               <button
+                data-help={soundDeeds.removeCue.help}
                 type="button"
                 className="small-button"
                 aria-label={`Remove the cue ${name}`}
@@ -70,11 +72,12 @@ export function CueList({ player }: { player: StagePlayer }) {
       </ol>
       <p className="put-on">
         <button
+          data-help={soundDeeds.newCue.help}
           type="button"
           className="chip"
           onClick={() => edit("New cue", (draft) => void addCue(draft, player.snapshot().timeS))}
         >
-          New cue at the playhead
+          {soundDeeds.newCue.label}
         </button>
       </p>
     </>

@@ -2,6 +2,7 @@
 import { useMemo, useState } from "react";
 import type { Sound } from "@/core/document/design";
 import { putCues } from "@/core/edit/cues";
+import { soundDeeds } from "@/core/facts/inspector-deeds";
 import { readCaptionFile } from "@/core/sound/caption-file";
 import { pickOnsets, spectralFlux } from "@/core/sound/onsets";
 import { useBenchStore } from "../store";
@@ -60,16 +61,18 @@ export function FoundCues({ buffer, sound }: { buffer: AudioBuffer | undefined; 
           <label>
             Sensitivity{" "}
             <input
+              data-help={soundDeeds.cueSensitivity.help}
               type="range"
               min={0}
               max={1}
               step={0.01}
               value={sensitivity}
-              aria-label="Sensitivity"
+              aria-label={soundDeeds.cueSensitivity.label}
               onChange={(event) => slide(Number(event.target.value))}
             />
           </label>{" "}
           <button
+            data-help={soundDeeds.keepCues.help}
             type="button"
             className="chip"
             disabled={found.length === 0}
@@ -89,6 +92,7 @@ export function FoundCues({ buffer, sound }: { buffer: AudioBuffer | undefined; 
         <label className="chip">
           Read a caption file
           <input
+            data-help={soundDeeds.readCaptions.help}
             type="file"
             accept=".vtt,.srt,text/vtt"
             className="visually-hidden"

@@ -5,6 +5,7 @@ import { Modal } from "react-bootstrap";
 import { PaperDialog } from "@/ui/parts/PaperDialog";
 import type { Design, Sound } from "@/core/document/design";
 import { freshId, idFrom } from "@/core/edit/blank";
+import { soundDeeds } from "@/core/facts/inspector-deeds";
 import { useHouse } from "@/ui/house/use-house";
 import { upload } from "@/ui/parts/upload";
 import { Notice } from "@/ui/parts/Notice";
@@ -111,8 +112,9 @@ function ChooseSound(props: {
       <label>
         Sound{" "}
         <select
+          data-help={soundDeeds.designSound.help}
           className="form-select form-select-sm"
-          aria-label="Sound of the design"
+          aria-label={soundDeeds.designSound.label}
           value={sound?.sound ?? ""}
           onChange={(event) =>
             put(event.target.value === "" ? undefined : { sound: event.target.value, from: 0, gain: 1 })
@@ -129,6 +131,7 @@ function ChooseSound(props: {
       <label className="chip">
         {busy ? "Uploading …" : "Replace file"}
         <input
+          data-help={soundDeeds.uploadSound.help}
           type="file"
           accept="audio/*,.wav,.mp3,.m4a"
           className="visually-hidden"

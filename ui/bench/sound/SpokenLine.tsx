@@ -6,6 +6,7 @@ import type { Layer } from "@/core/document/layer";
 import { isWritten } from "@/core/fields/field";
 import { fieldOf } from "@/core/edit/fields";
 import { giveCue, speakOnCues, spokenMove, spokenWords, withStress, wordsOf } from "@/core/edit/spoken-line";
+import { soundDeeds } from "@/core/facts/inspector-deeds";
 import { useBench, useBenchStore } from "../store";
 
 /** One sentence whose words come on cues: typed once, every word with its cue, some of them stressed. */
@@ -24,8 +25,9 @@ export function SpokenLine() {
           <label className="setting">
             Spoken by
             <select
+              data-help={soundDeeds.spokenText.help}
               className="form-select form-select-sm"
-              aria-label="Text that is spoken"
+              aria-label={soundDeeds.spokenText.label}
               value={layer.id}
               onChange={(event) => setPicked(event.target.value)}
             >
@@ -75,9 +77,10 @@ function Sentence({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
   return (
     <>
       <textarea
+        data-help={soundDeeds.spokenSentence.help}
         rows={2}
         className="form-control form-control-sm"
-        aria-label="The sentence"
+        aria-label={soundDeeds.spokenSentence.label}
         value={sentence}
         dir="auto"
         onChange={(event) => write(event.target.value)}
@@ -85,12 +88,13 @@ function Sentence({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       {cues === undefined ? (
         <p className="put-on">
           <button
+            data-help={soundDeeds.wordsOnCues.help}
             type="button"
             className="chip"
             disabled={document.cues.length === 0 || words.length === 0}
             onClick={speak}
           >
-            Put its words on the cues
+            {soundDeeds.wordsOnCues.label}
           </button>
           {document.cues.length === 0 && <small>There are no cues yet.</small>}
         </p>
@@ -99,8 +103,8 @@ function Sentence({ layer }: { layer: Extract<Layer, { kind: "text" }> }) {
       )}
       {cues !== undefined && cues.length < Math.min(words.length, document.cues.length) && (
         <p className="put-on">
-          <button type="button" className="chip" onClick={speak}>
-            Reset the cues of all words
+          <button data-help={soundDeeds.resetWords.help} type="button" className="chip" onClick={speak}>
+            {soundDeeds.resetWords.label}
           </button>
         </p>
       )}
@@ -134,6 +138,7 @@ function SpokenWords(props: {
           <b className={isStressed ? "is-stressed" : ""}>{word}</b>
           {i < cues.length ? (
             <select
+              data-help={soundDeeds.wordCue.help}
               aria-label={`Cue of ${word}`}
               value={cues[i]}
               onChange={(event) => edit("Change the cue", (draft) => giveCue(draft, layer.id, i, event.target.value))}

@@ -3,6 +3,7 @@ import { useMemo, useRef, type PointerEvent } from "react";
 import { PauseFill, PlayFill } from "react-bootstrap-icons";
 import type { Sound } from "@/core/document/design";
 import { moveCue } from "@/core/edit/cues";
+import { soundDeeds } from "@/core/facts/inspector-deeds";
 import type { StagePlayer } from "@/ui/stage/player";
 import type { PlayerView } from "@/ui/stage/view";
 import { usePlayerView } from "@/ui/stage/use-player";
@@ -66,6 +67,7 @@ export function Waveform({
   return (
     <div className="waveform align-items-center d-flex gap-12 mt-12">
       <button
+        data-help={soundDeeds.playSound.help}
         type="button"
         className="transport__play align-items-center text-sheet d-flex flex-none justify-content-center"
         aria-label={playing ? "Pause" : "Play with the picture"}

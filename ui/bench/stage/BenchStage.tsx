@@ -15,6 +15,7 @@ import type { PlayerView, StageScene } from "@/ui/stage/view";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { useBench, useBenchStore } from "../store";
 import { tie, tieThatHolds, tieWords } from "@/core/edit/pulled-tie";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import { clearBox, insetBox } from "@/core/layout/zones";
 import { cornersOf } from "./geometry";
 import { Overlay } from "./Overlay";
@@ -147,16 +148,24 @@ function Asked() {
       {tried && (
         <p className="bench-stage__ask bg-sheet m-0">
           Showing test values.{" "}
-          <button type="button" onClick={() => store.getState().show({ tried: undefined })}>
-            Back to samples
+          <button
+            data-help={stageDeeds.backToSamples.help}
+            type="button"
+            onClick={() => store.getState().show({ tried: undefined })}
+          >
+            {stageDeeds.backToSamples.label}
           </button>
         </p>
       )}
       {pointing && (
         <p className="bench-stage__ask bg-sheet m-0">
           {pointing.ask}.{" "}
-          <button type="button" onClick={() => store.getState().show({ pointing: undefined })}>
-            Cancel
+          <button
+            data-help={stageDeeds.cancelPicking.help}
+            type="button"
+            onClick={() => store.getState().show({ pointing: undefined })}
+          >
+            {stageDeeds.cancelPicking.label}
           </button>
         </p>
       )}
@@ -187,6 +196,7 @@ function SmallFormats({
           style={{ width: Math.round(sideU * Math.sqrt(other.width / other.height)) }}
         >
           <button
+            data-help={stageDeeds.showLarge.help}
             type="button"
             className="bench-stage__pick bg-none border-0 d-block p-0 w-100"
             aria-label={`Show ${other.name} large`}

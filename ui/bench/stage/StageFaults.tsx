@@ -1,6 +1,7 @@
 "use client";
 import { isBreaking } from "@/core/checks/findings";
 import { remediesOf } from "@/core/edit/design-faults";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import type { Issue } from "@/core/issue";
 import { messageOf } from "@/core/messages";
 import { Notice } from "@/ui/parts/Notice";
@@ -30,18 +31,29 @@ export function StageFaults({ stage }: { stage: StageState }) {
         {messageOf(issue, nameOf)}{" "}
         <span className="chips d-inline-flex">
           {remediesOf(design, house, issue).map(({ label, apply }) => (
-            <button key={label} type="button" className="chip" onClick={() => edit(label, apply)}>
+            <button
+              data-help={stageDeeds.applyFix.help}
+              key={label}
+              type="button"
+              className="chip"
+              onClick={() => edit(label, apply)}
+            >
               {label}
             </button>
           ))}
           {undoable && (
-            <button type="button" className="chip" onClick={undo}>
-              Undo the last change
+            <button data-help={stageDeeds.undoChange.help} type="button" className="chip" onClick={undo}>
+              {stageDeeds.undoChange.label}
             </button>
           )}
           {design.layers.some(({ id }) => id === layer) && (
-            <button type="button" className="chip" onClick={() => choose([layer!])}>
-              Select the layer
+            <button
+              data-help={stageDeeds.selectLayer.help}
+              type="button"
+              className="chip"
+              onClick={() => choose([layer!])}
+            >
+              {stageDeeds.selectLayer.label}
             </button>
           )}
         </span>

@@ -4,6 +4,7 @@ import { isWritten } from "@/core/fields/field";
 import { pxPerU, type Format } from "@/core/document/format";
 import type { Layer } from "@/core/document/layer";
 import { fieldOf, writeWords } from "@/core/edit/fields";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import type { RestBox } from "@/core/sample/rest";
 import { facesOf, useFace } from "@/ui/parts/use-face";
 import { useBench } from "../store";
@@ -34,6 +35,7 @@ function Words({ layer, box, format, perPx, onDone }: Props & { layer: Extract<L
   const write = (text: string) => edit("Write", (draft) => writeWords(draft, layer.id, text), `write ${layer.id}`);
   return (
     <textarea
+      data-help={stageDeeds.textInPlace.help}
       className={`in-place position-absolute ${own ? "is-own" : "bg-sheet fs-16 py-4 px-8"}`}
       aria-label={`Text of ${layer.name}`}
       dir="auto"

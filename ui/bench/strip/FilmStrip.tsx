@@ -2,6 +2,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { sampleValues } from "@/core/document/values";
 import { pxPerU } from "@/core/document/format";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import { stageClient } from "@/ui/stage/client";
 import type { StagePlayer } from "@/ui/stage/player";
 import type { StageScene } from "@/ui/stage/view";
@@ -66,10 +67,22 @@ export function FilmStrip({
     <div className="film bg-sheet py-6 px-10 position-absolute" role="group" aria-label={`Film strip of ${name}`}>
       <p>
         <b>{name}</b> while it {{ arrive: "arrives", stay: "stays", leave: "leaves" }[phase]}
-        <button type="button" className="chip" aria-pressed={whole} onClick={() => setWhole(!whole)}>
-          Whole frame
+        <button
+          data-help={stageDeeds.wholeFrame.help}
+          type="button"
+          className="chip"
+          aria-pressed={whole}
+          onClick={() => setWhole(!whole)}
+        >
+          {stageDeeds.wholeFrame.label}
         </button>
-        <button type="button" className="small-button" onClick={onClose} aria-label="Close the film strip">
+        <button
+          data-help={stageDeeds.closeFilmStrip.help}
+          type="button"
+          className="small-button"
+          onClick={onClose}
+          aria-label={stageDeeds.closeFilmStrip.label}
+        >
           ×
         </button>
       </p>

@@ -6,6 +6,7 @@ import type { StagePlayer } from "@/ui/stage/player";
 import type { PlayerView } from "@/ui/stage/view";
 import { usePlayerView } from "@/ui/stage/use-player";
 import { moveLayer } from "@/core/edit/layers";
+import { stageDeeds } from "@/core/facts/bench-deeds";
 import { useBench, useBenchStore } from "../store";
 import { AllBars } from "./all-bars";
 import { papersOf, shareAt, type Papers } from "./papers";
@@ -107,8 +108,13 @@ function DesignRow() {
   const isChosen = useBench((state) => state.chosen.length === 0);
   return (
     <div className={`strip__design flex-none${isChosen ? " is-chosen" : ""}`}>
-      <button type="button" aria-pressed={isChosen} onClick={() => store.getState().choose([])}>
-        Design
+      <button
+        data-help={stageDeeds.selectDesign.help}
+        type="button"
+        aria-pressed={isChosen}
+        onClick={() => store.getState().choose([])}
+      >
+        {stageDeeds.selectDesign.label}
       </button>
     </div>
   );

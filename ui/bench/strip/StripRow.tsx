@@ -13,6 +13,8 @@ import {
 import type { Layer } from "@/core/document/layer";
 import { BitmapCanvas } from "@/ui/parts/BitmapCanvas";
 import { stepLayer } from "@/core/edit/layers";
+import { stageDeeds } from "@/core/facts/bench-deeds";
+import { inspectorDeeds } from "@/core/facts/inspector-deeds";
 import type { KeyTick, MoveBar } from "@/ui/stage/protocol";
 import { useBench, useBenchStore } from "../store";
 import { Lane } from "./Lane";
@@ -127,6 +129,7 @@ function RowName(props: RowProps & { renaming: boolean; onRenaming: (on: boolean
         <NameBox layer={layer} onDone={() => onRenaming(false)} />
       ) : (
         <button
+          data-help={stageDeeds.selectThis.help}
           type="button"
           className="strip__choose bg-none border-0 flex-1 overflow-hidden p-0 text-start text-ellipsis text-nowrap"
           tabIndex={-1}
@@ -205,6 +208,7 @@ function NameBox({ layer, onDone }: { layer: Layer; onDone: () => void }) {
   };
   return (
     <input
+      data-help={inspectorDeeds.layerName.help}
       type="text"
       autoFocus
       aria-label="Name"
