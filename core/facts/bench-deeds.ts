@@ -120,8 +120,8 @@ export const dialogDeeds = {
     help: "A bar that grows out from behind the selected layer.",
   },
   startFrom: {
-    label: "Start from",
-    help: "Replaces the empty design with this starter.",
+    label: "Add a starter",
+    help: "Adds all layers of this starter to the design.",
     also: "template, preset",
   },
   moveSheets: {
@@ -139,7 +139,7 @@ export const dialogDeeds = {
   },
   restoreVersion: {
     label: "Restore",
-    help: "The design becomes as it was in this version. The design as it is now is kept as a version too.",
+    help: "The design becomes as it was then. Undo restores the present one.",
     also: "revert, history",
   },
 } as const satisfies Record<string, Fact>;

@@ -53,7 +53,7 @@ export const fillDeeds = {
   },
   lastValues: {
     label: "Use its values",
-    help: "Fills the form with what you exported last.",
+    help: "Fills the form with the values of your last clip of this design.",
   },
   newerRelease: {
     label: "Continue with the newer release",

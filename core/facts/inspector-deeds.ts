@@ -16,7 +16,7 @@ export const inspectorDeeds = {
   },
   followColour: {
     label: "Follow another colour",
-    help: "Takes the colour of another layer or field, also when that changes.",
+    help: "Takes the colour of another layer, or one that suits it, also when that changes.",
   },
   pickColour: {
     label: "Pick a colour",
@@ -52,7 +52,7 @@ export const inspectorDeeds = {
   },
   takeLength: {
     label: "Use this length",
-    help: "Sets the length of the design to what its motion needs.",
+    help: "Sets the length of the design as the line before it says.",
   },
   exposeField: {
     label: "Expose as field",
@@ -78,17 +78,17 @@ export const inspectorDeeds = {
   },
   linkByFormula: {
     label: "By formula",
-    help: "This property follows another: a multiple of it and a sum.",
+    help: "Calculates a property from measures of other layers and of the format.",
     also: "expression, parenting",
   },
   linkByRange: {
     label: "Map a range to a range",
-    help: "While another property goes through one range, this one goes through its own.",
+    help: "As a measure goes through one range, a property goes through another.",
     also: "expression, remap",
   },
-  addCondition: {
-    label: "Add a condition",
-    help: "The link counts only while this holds.",
+  addMeasure: {
+    label: "Add a measure",
+    help: "Adds a measure for the formula, with a letter as its name.",
   },
   copyStyle: {
     label: "Copy style",
@@ -128,7 +128,7 @@ export const inspectorDeeds = {
   },
   toShapes: {
     label: "Convert to shapes",
-    help: "Makes shape layers of the picture’s outlines.",
+    help: "Makes shape layers of the outlines of the mark.",
     also: "vector, trace",
   },
   styleWords: {
@@ -138,7 +138,7 @@ export const inspectorDeeds = {
   },
   addTrailColour: {
     label: "Add a colour",
-    help: "One more shape behind the first, in this colour.",
+    help: "Adds a colour for the copies. They take the colours in turn.",
     also: "echo, trail",
   },
   panelBehind: {
@@ -256,7 +256,7 @@ export const soundDeeds = {
   },
   keepCues: {
     label: "Add the found cues",
-    help: "Makes a cue of each beat that was found.",
+    help: "Makes a cue of each beat that was found. Cues that were found earlier are replaced.",
     also: "beat, marker",
   },
   readCaptions: {

@@ -93,8 +93,8 @@ export const orderDeeds = {
     also: "search",
   },
   addDesign: {
-    label: "Add this design",
-    help: "Adds it to the end of the order, with its samples, to be filled in there.",
+    label: "Use this design",
+    help: "Uses this design for the graphics that you add.",
   },
   timesField: {
     label: "Text goes to",

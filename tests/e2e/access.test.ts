@@ -257,6 +257,18 @@ describe.each(["row", "watch", "remote"] as const)("the page of a link (%s)", (k
   });
 });
 
+test("help stays on the page, also of what stands at its left edge", async () => {
+  await owner.setViewport({ width: 1280, height: 800 });
+  await owner.goto(`${base}/bench/name-strap`);
+  const row = (await owner.waitForSelector(".strip__choose"))!;
+  await owner.mouse.move(700, 5);
+  await row.hover();
+  const tip = (await owner.waitForSelector(".help-tip"))!;
+  // It is placed in the frame after it is there.
+  const left = () => tip.evaluate((element) => element.getBoundingClientRect().left);
+  expect(await until(left, (x) => x >= 0)).toBeLessThan(1280);
+});
+
 test("somebody without an account fills in a row on a phone, by keys alone, and it stands in the sheet", async () => {
   await stranger.setViewport({ width: 360, height: 760 });
   await opened(stranger, links.row);

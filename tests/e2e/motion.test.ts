@@ -76,7 +76,7 @@ describe("motion on the bench", () => {
     await page.waitForSelector(".sound");
     await hand.set({ "Sound of the design": "voice" }, ".sound");
     await page.waitForSelector(".waveform__field[aria-busy=false]");
-    await press(page, ".found-cues .chip", /^Keep the 12 that are found/);
+    await press(page, ".found-cues .chip", /^Save 12 cues/);
     await page.waitForFunction(() => document.querySelectorAll(".cue-list li").length === 12);
     // Found within a frame of where they are; nudged to the very instant.
     const found = await page.$$eval(".cue-list .number input", (list) =>

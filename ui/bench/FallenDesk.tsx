@@ -27,7 +27,7 @@ export function FallenDesk({ resetErrorBoundary }: FallbackProps) {
             resetErrorBoundary();
           }}
         >
-          Undo “{last}” and go on
+          Undo “{last}” and continue
         </button>
       )}{" "}
       <button

@@ -16,6 +16,9 @@ const helped = (event: Event, also = ""): Shown | undefined => {
   return target && help ? { target, help } : undefined;
 };
 
+/** Beside the control where there is room, or else below or above it; never over the edge of the page. */
+const placing = { modifiers: [{ name: "flip", options: { fallbackPlacements: ["right", "bottom", "top"] } }] };
+
 /** Browsers show a title to whoever points at it, and to nobody who comes by the keyboard. */
 const titled = ", button[title], a[title]";
 
@@ -81,7 +84,7 @@ export function HelpTip() {
   }, [id]);
   if (!shown?.target.isConnected) return null;
   return (
-    <Overlay show target={shown.target} placement="left" offset={[0, 8]} transition={false}>
+    <Overlay show flip target={shown.target} placement="left" offset={[0, 8]} popperConfig={placing} transition={false}>
       {({ ref, style }) => (
         <p ref={ref} id={id} role="tooltip" className="help-tip m-0 py-6 px-10 fs-13 lh-sm pe-none" style={style}>
           {shown.help}

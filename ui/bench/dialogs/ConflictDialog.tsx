@@ -148,7 +148,7 @@ function WholeChanged({ who }: { who: string }) {
       </Modal.Body>
       <Modal.Footer>
         <button type="button" className="btn btn-outline-secondary" disabled={busy} onClick={() => take("theirs")}>
-          Go on with {who}’s, keep mine as a version
+          Use {who}’s, save mine as a version
         </button>
         <button type="button" className="btn btn-primary" disabled={busy} onClick={() => take("mine")}>
           Keep mine, save theirs as a version

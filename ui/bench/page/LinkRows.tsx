@@ -161,7 +161,7 @@ function SumRows({
       {link.sources.length < 8 && (
         <p className="put-on">
           <button
-            data-help={inspectorDeeds.addCondition.help}
+            data-help={inspectorDeeds.addMeasure.help}
             type="button"
             className="chip"
             onClick={() =>
@@ -171,7 +171,7 @@ function SumRows({
               })
             }
           >
-            {inspectorDeeds.addCondition.label}
+            {inspectorDeeds.addMeasure.label}
           </button>
         </p>
       )}

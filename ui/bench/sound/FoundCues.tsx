@@ -84,7 +84,7 @@ export function FoundCues({ buffer, sound }: { buffer: AudioBuffer | undefined; 
               setSaid(`${count} cues are saved; the slider moves them.`);
             }}
           >
-            Keep the {found.length} that are found
+            Save {found.length} cues
           </button>
         </p>
       )}
