@@ -77,6 +77,7 @@ await runMain(async () => {
       suites.lane("parts", [(lane) => suites.test(lane, "unit"), (lane) => suites.test(lane, "components")]),
     ]);
     suites.tellSlowest();
+    suites.tellFaults();
     say(`\n${suites.passed} passed, ${suites.failed} failed`);
     if (![...checks, ...tests].every(Boolean)) throw new StartError("Not everything is good; see above.");
   } finally {

@@ -1,5 +1,6 @@
 import { database } from "@/server/db/connection";
 import { endedTopic, listEventsOf, oldestSeq, settledSeq, type Event } from "@/server/db/events";
+import { log } from "@/server/log";
 import { hub } from "./hub";
 
 /** A sign of life, so that nothing between us and a browser takes a quiet stream for a dead one. */
@@ -38,46 +39,63 @@ export function eventStream(
   signal: AbortSignal,
   listener: Listener,
 ): Response {
-  let leave = () => {};
+  const undo: (() => void)[] = [];
+  let left = false;
+  let leave: (isClosed?: boolean) => void = () => (left = true);
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
-      const send = (text: string) => controller.enqueue(encoder.encode(text));
+      const send = (text: string) => left || controller.enqueue(encoder.encode(text));
+      leave = (isClosed = signal.aborted) => {
+        if (left) return;
+        left = true;
+        for (const step of undo.splice(0)) step();
+        if (!isClosed) controller.close();
+      };
+      const listen = async (those: readonly string[], hear: (event: Event) => void) => {
+        const unlisten = await hub().listen(those, hear);
+        if (left) unlisten();
+        else undo.push(unlisten);
+      };
       const told = new Set<number>();
       const tell = (event: Event) => {
         if (told.has(event.seq)) return;
         told.add(event.seq);
         send(written(event));
       };
-      send("retry: 1000\n\n");
-      const unlisten = await hub().listen(topics, tell);
+      // What comes while older ones are still looked up waits for them: whoever breaks off in between comes back with the
+      // last number they heard, and would never hear of those before it.
+      let early: Event[] | undefined = [];
       const lookAgain = () =>
         void listener.may().then(
           (may) => may || leave(),
           () => leave(),
         );
-      const unwatch = await hub().listen([endedTopic(listener.id)], lookAgain);
-      const pulse = setInterval(() => send(": here\n\n"), pulseMs);
-      const end = setTimeout(() => leave(), longestMs);
-      leave = () => {
-        leave = () => {};
-        unlisten();
-        unwatch();
-        clearInterval(pulse);
-        clearTimeout(end);
-        // Whoever has hung up has closed it already.
-        if (!signal.aborted) controller.close();
-      };
       signal.addEventListener("abort", () => leave(), { once: true });
       if (signal.aborted) return leave();
-      // What ended between being let in and listening is told by nobody any more.
-      lookAgain();
-      // Whoever comes for the first time has looked at things a moment ago: what has happened since is told too.
-      const from = after ?? (await settledSeq(database()));
-      send(`event: from\nid: ${from}\ndata: {}\n\n`);
-      if (from < (await oldestSeq(database())) - 1) send("event: reset\ndata: {}\n\n");
-      else for await (const event of eventsSince(topics, from)) tell(event);
+      const pulse = setInterval(() => send(": here\n\n"), pulseMs);
+      const end = setTimeout(() => leave(), longestMs);
+      undo.push(() => (clearInterval(pulse), clearTimeout(end)));
+      send("retry: 1000\n\n");
+      try {
+        await listen(topics, (event) => (early ? early.push(event) : tell(event)));
+        await listen([endedTopic(listener.id)], lookAgain);
+        // What ended between being let in and listening is told by nobody any more.
+        lookAgain();
+        // Whoever comes for the first time has looked at things a moment ago: what has happened since is told too.
+        const from = after ?? (await settledSeq(database()));
+        send(`event: from\nid: ${from}\ndata: {}\n\n`);
+        if (from < (await oldestSeq(database())) - 1) send("event: reset\ndata: {}\n\n");
+        else for await (const event of eventsSince(topics, from)) tell(event);
+        for (const event of early) tell(event);
+        early = undefined;
+      } catch (error) {
+        // The database is away: the browser comes again, with the last number it has heard.
+        log.warn({ err: error }, "a stream of events could not be begun; it is closed");
+        leave();
+      }
     },
-    cancel: () => leave(),
+    // Whoever hangs up has closed it already.
+    cancel: () => leave(true),
   });
   // Not to be packed on the way: packing waits for more.
   const headers = { "Content-Type": "text/event-stream", "Cache-Control": "no-store, no-transform" };
