@@ -41,10 +41,11 @@ export async function wrongClips(by: "row_id" | "id", promised: readonly string[
 /** Every stored file has its row, and every file that something refers to is stored. */
 export async function wrongStore(): Promise<string[]> {
   const root = join(folder, "storage");
-  const there = new Set(readdirSync(root).flatMap((part) => readdirSync(join(root, part))));
   const db = database();
-  const rows = new Set((await db("stored_file").select("hash")).map(({ hash }) => hash as string));
+  // A file gets its row, is stored, then is referred to: in this order nothing that is just coming seems to be missing.
   const named = new Set((await db("file_reference").distinct("hash")).map(({ hash }) => hash as string));
+  const there = new Set(readdirSync(root).flatMap((part) => readdirSync(join(root, part))));
+  const rows = new Set((await db("stored_file").select("hash")).map(({ hash }) => hash as string));
   return [
     ...[...there]
       .filter((name) => !name.endsWith(".part") && !rows.has(name))

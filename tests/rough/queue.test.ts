@@ -192,7 +192,7 @@ test("who stands still in the middle of a transaction holds others up for a whil
   expect(tries).toBe(1);
   shorten();
   await mine;
-  expect(tries).toBe(2);
+  expect(tries).toBeGreaterThan(1);
   expect(await database()("job").where({ id }).first("kind", "cost_s")).toMatchObject({ kind: "mine", cost_s: 7 });
   await still.destroy();
 });

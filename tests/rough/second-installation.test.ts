@@ -64,7 +64,8 @@ let turn = 0;
 const proxy = createServer((call, answer) => {
   const port = ports[turn++ % ports.length];
   const { method, url: path, headers } = call;
-  const onward = request({ port, method, path, headers }, (reply) => {
+  // Each on a connection of its own: this process computes for seconds, and a kept one may be closed meanwhile.
+  const onward = request({ port, method, path, headers, agent: false }, (reply) => {
     answer.writeHead(reply.statusCode!, reply.headers);
     reply.pipe(answer);
   });

@@ -47,7 +47,7 @@ export function FormatWall({
   );
   const row = (list: readonly Format[], kind = "") =>
     list.length > 0 && (
-      <div className={`format-wall__row d-flex gap-16 justify-content-center ${kind}`}>{list.map(stage)}</div>
+      <div className={`format-wall__row d-flex justify-content-center ${kind}`}>{list.map(stage)}</div>
     );
   const state = loading ? " is-loading" : "";
   if (large) {
