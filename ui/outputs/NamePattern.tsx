@@ -31,29 +31,31 @@ export function NamePattern(props: { recipe: Recipe; example: Example; put: (par
   };
   const shown = { kind: recipe.kind, name: String(recipe.name ?? ""), pattern: pattern === "" ? undefined : pattern };
   return (
-    <Form.Group className="mb-12" controlId="output-pattern" data-help={outputFacts.pattern.help}>
-      <Form.Label>{outputFacts.pattern.label}</Form.Label>
-      <Form.Control
-        ref={box}
-        maxLength={200}
-        placeholder={plainPattern}
-        value={pattern}
-        isInvalid={faults.length > 0}
-        aria-describedby="output-pattern-example"
-        onChange={(event) => put({ pattern: event.target.value === "" ? undefined : event.target.value })}
-      />
-      <div id="output-pattern-example" className="form-text text-break" role="status">
-        {faults[0] ?? exampleName(example, shown)}
-      </div>
-      <div className="d-flex flex-wrap gap-4 mt-4" role="group" aria-label="Insert">
-        {Object.entries(patternWords).map(([word, meaning]) => (
-          <Button key={word} size="sm" variant="outline-secondary" title={meaning} onClick={() => insert(word)}>
-            {word}
-          </Button>
-        ))}
-      </div>
+    <>
+      <Form.Group controlId="output-pattern" data-help={outputFacts.pattern.help}>
+        <Form.Label>{outputFacts.pattern.label}</Form.Label>
+        <Form.Control
+          ref={box}
+          maxLength={200}
+          placeholder={plainPattern}
+          value={pattern}
+          isInvalid={faults.length > 0}
+          aria-describedby="output-pattern-example"
+          onChange={(event) => put({ pattern: event.target.value === "" ? undefined : event.target.value })}
+        />
+        <div id="output-pattern-example" className="form-text text-break" role="status">
+          {faults[0] ?? exampleName(example, shown)}
+        </div>
+        <div className="d-flex flex-wrap gap-4 mt-4" role="group" aria-label="Insert">
+          {Object.entries(patternWords).map(([word, meaning]) => (
+            <Button key={word} size="sm" variant="outline-secondary" title={meaning} onClick={() => insert(word)}>
+              {word}
+            </Button>
+          ))}
+        </div>
+      </Form.Group>
       <Form.Select
-        className="mt-8"
+        className="mt-8 mb-12"
         data-help={outputFacts.taken.help}
         aria-label={outputFacts.taken.label}
         value={String(recipe.taken ?? "number")}
@@ -63,6 +65,6 @@ export function NamePattern(props: { recipe: Recipe; example: Example; put: (par
         <option value="skip">If a file of that name exists, keep it and skip the export</option>
         <option value="replace">If a file of that name exists, replace it</option>
       </Form.Select>
-    </Form.Group>
+    </>
   );
 }

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, expect } from "@jest/globals";
 import { cleanup, render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { AxeResults, RunOptions } from "axe-core";
+import { AppRouterContext } from "next/dist/shared/lib/app-router-context.shared-runtime";
 import type { ReactElement } from "react";
 import type { Role } from "@/contract/members";
 import { MemberProvider } from "@/ui/parts/member";
@@ -30,6 +31,7 @@ export class Refused extends Error {
     readonly status: number,
     readonly code: string,
     message: string,
+    readonly detail?: unknown,
   ) {
     super(message);
   }
@@ -62,7 +64,8 @@ async function answer(input: string | URL | Request, init: RequestInit = {}): Pr
     return reply(200, { data: (await found(call)) ?? null });
   } catch (error) {
     if (!(error instanceof Refused)) throw error;
-    return reply(error.status, { error: { code: error.code, message: error.message } });
+    const { code, message, detail } = error;
+    return reply(error.status, { error: { code, message, detail } });
   }
 }
 
@@ -94,6 +97,10 @@ class Unsized {
   disconnect(): void {}
 }
 
+/** The pages that were gone to, in their order. */
+export const wentTo: string[] = [];
+const router = { push: (page: string) => void wentTo.push(page), refresh: () => undefined } as never;
+
 let told = 0;
 /** Tells an event to whatever listens to its topic. */
 export function tell(topic: string, body: unknown): void {
@@ -105,7 +112,7 @@ export function tell(topic: string, body: unknown): void {
 
 beforeEach(() => {
   [answers, asked] = [{}, []];
-  unsaid.length = 0;
+  unsaid.length = wentTo.length = 0;
   window.sessionStorage.clear();
   window.localStorage.clear();
   // What a page hears of by itself comes between the test's own steps, as it does for a person.
@@ -128,11 +135,13 @@ afterEach(() => {
 export function show(part: ReactElement, role: Role = "designer") {
   const member = { id: "m", name: "Tomás Fennimore", email: "tomas@quillmere.example", role };
   const within = (one: ReactElement) => (
-    <Providers>
-      <MemberProvider member={member}>
-        <main>{one}</main>
-      </MemberProvider>
-    </Providers>
+    <AppRouterContext.Provider value={router}>
+      <Providers>
+        <MemberProvider member={member}>
+          <main>{one}</main>
+        </MemberProvider>
+      </Providers>
+    </AppRouterContext.Provider>
   );
   const shown = render(within(part));
   return { ...shown, hands: userEvent.setup(), again: (one: ReactElement) => shown.rerender(within(one)) };

@@ -72,8 +72,10 @@ function ExposeWanted({ onMade }: { onMade: (field: string) => void }) {
   const boxes = useBoxesAtRest();
   const [none, setNone] = useState(false);
   const expose = () => {
-    const { edit, house } = store.getState();
-    const order = readingOrder([...boxes].map(([id, { box }]) => [id, box]));
+    const { edit, house, document } = store.getState();
+    const seen = readingOrder([...boxes].map(([id, { box }]) => [id, box]));
+    // What the format shown large leaves out, or has not laid out yet, comes after what is read in it.
+    const order = [...new Set([...seen, ...document.layers.map(({ id }) => id)])];
     let made: string[] = [];
     edit("Suggest fields", (draft) => void (made = exposeWanted(draft, house, order)));
     setNone(made.length === 0);
