@@ -7,6 +7,7 @@ import { database, disconnect } from "@/server/db/connection";
 import { addExports } from "@/server/db/exports";
 import { addJobs } from "@/server/db/jobs";
 import { newId } from "@/server/db/ids";
+import { inTransaction } from "@/server/db/transaction";
 import { as, cookieOf, pause, readExport, send, startExport, until } from "../support/api";
 import { nicenessOf, sessionsHaveNiceness } from "../support/sessions";
 afterAll(disconnect);
@@ -128,9 +129,12 @@ test("an export that can never be made fails once, with words, and can be tried 
   const [releaseId, createdBy] = [other.release_id, other.created_by];
   const output = { id: "clip", name: "Clip", kind: "vp9-alpha" as const, fps: { num: 25, den: 1 } };
   const values = { fields: { name: "Ada Fernsby" }, lengthS: 3 };
-  const [jobId] = await addJobs(db, createdBy, [{ kind: "render", payload: {}, costS: 1 }]);
-  const named = { fileName: `round-${id}.webm`, createdBy, jobId: jobId! };
-  await addExports(db, [{ id, releaseId, format: "round", output, values, requestId: id, ...named }]);
+  // Together: a worker that found the job before its export would have nothing to do.
+  await inTransaction(db, async (trx) => {
+    const [jobId] = await addJobs(trx, createdBy, [{ kind: "render", payload: {}, costS: 1 }]);
+    const named = { fileName: `round-${id}.webm`, createdBy, jobId: jobId! };
+    await addExports(trx, [{ id, releaseId, format: "round", output, values, requestId: id, ...named }]);
+  });
   const failed = await until(
     () => readExport(id),
     (job) => job.state === "failed",
