@@ -80,7 +80,6 @@ export default tseslint.config(
   {
     files: ["**/*.{ts,tsx,mjs}"],
     rules: {
-      "import/no-cycle": ["error", { ignoreExternal: true }],
       "import/no-restricted-paths": ["error", { basePath: import.meta.dirname, zones }],
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
       "no-restricted-imports": restricted([knexOnly]),

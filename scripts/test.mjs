@@ -65,7 +65,7 @@ await runMain(async () => {
     const checks = await Promise.all([
       suites.lane("lint", [check("lint", "node_modules/eslint/bin/eslint.js", ".")]),
       suites.lane("form", [
-        check("types", "node_modules/typescript/bin/tsc", "--noEmit"),
+        check("types", "node_modules/typescript-native/bin/tsc", "--noEmit"),
         check("format", "node_modules/prettier/bin/prettier.cjs", "--check", "--log-level=warn", "."),
         check("format page", "--import", "tsx", "scripts/write-format-doc.ts", "--check"),
         check("messages page", "--import", "tsx", "scripts/write-messages-doc.ts", "--check"),
