@@ -41,6 +41,15 @@ const programSources = [
   "package-lock.json",
 ];
 
+/** Packages of many small modules that every program needs: in a bundle they are read at once. */
+const bundledPackages = ["culori", "immer", "zod"];
+
+/** All other packages: those with native parts, and those that look for files beside themselves. */
+function externalPackages() {
+  const { dependencies, devDependencies } = JSON.parse(readFileSync("package.json", "utf8"));
+  return Object.keys({ ...dependencies, ...devDependencies }).filter((name) => !bundledPackages.includes(name));
+}
+
 function* files(path) {
   if (!existsSync(path)) return;
   const isFile = path.includes(".") && !path.endsWith("/");
@@ -115,7 +124,8 @@ async function buildPrograms() {
   await build({
     entryPoints: [...programs.map(asEntry), { in: writeRoutes(), out: "api" }],
     ...{ outdir: programFolder, outExtension: { ".js": ".mjs" } },
-    ...{ bundle: true, splitting: true, packages: "external", platform: "node", format: "esm", target: "node20" },
+    ...{ bundle: true, splitting: true, external: externalPackages() },
+    ...{ platform: "node", format: "esm", target: "node20" },
     logLevel: "silent",
   })
     .then(async () => {
