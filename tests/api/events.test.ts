@@ -82,7 +82,7 @@ test("who comes while much is told, just after others have left, hears all of it
     await pause(n * 9);
     const [stream] = await Promise.all([listen("house", { after: first - 1 }), other.close()]);
     const heard = await stream.heard(1300, ({ id }) => id >= first);
-    expect(heard.findIndex(({ id }, i) => id !== first + i)).toBe(-1);
+    expect(heard.slice(0, 1300).findIndex(({ id }, i) => id !== first + i)).toBe(-1);
     await stream.close();
   }
 });
