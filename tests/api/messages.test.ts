@@ -2,6 +2,7 @@ import { request } from "node:http";
 import { afterAll, describe, expect, test } from "@jest/globals";
 import type { Output } from "@/core/outputs/output";
 import { database, disconnect } from "@/server/db/connection";
+import { mostComments } from "@/server/db/comments";
 import { addJobs } from "@/server/db/jobs";
 import { newId } from "@/server/db/ids";
 import { as, base, newRow, releaseId, send, startExport, until, type Reply } from "../support/api";
@@ -227,4 +228,33 @@ test("a design whose check has failed just now says why", async () => {
     "too_heavy",
     message,
   ]);
+});
+
+test("a link takes so many comments and replies, and says that an e-mail is the way then", async () => {
+  const id = await startExport();
+  const { requestId } = await until(
+    () => database()("export").where({ id }).first({ state: "state", requestId: "request_id" }),
+    ({ state }) => state === "done",
+  );
+  const { data: link } = await as("ines", "POST", "/api/made-links", {
+    ...{ kind: "proof", of: { exports: [id] }, name: `Talkative ${stamp}`, days: 3 },
+  });
+  const comments = `/api/links/${link.path.split("/").at(-1)}/comments`;
+  const comment = { export: id, who: "Wren", text: "Slower, please." };
+  const first = await send("POST", comments, { body: comment });
+  expect(first.status).toBe(200);
+  const filler = (replyTo: string | null) =>
+    Array.from({ length: mostComments }, () => ({
+      ...{ id: newId(), link_id: link.id, export_id: id, who: "Wren", words: "More", reply_to: replyTo },
+    }));
+  await database()("link_word").insert([...filler(null), ...filler(first.data.id)]);
+  const full = (what: string) => [
+    429,
+    "many_comments",
+    `This link has too many ${what} already. Write an e-mail instead.`,
+  ];
+  expect(said(await send("POST", comments, { body: comment }))).toEqual(full("comments"));
+  const reply = { to: first.data.id, text: "Done." };
+  expect(said(await as("ines", "POST", `/api/requests/${requestId}/comments`, reply))).toEqual(full("replies"));
+  await database()("link_word").where({ link_id: link.id }).del();
 });
