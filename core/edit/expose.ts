@@ -11,7 +11,14 @@ import { panelAround } from "./panels";
  * pictures, grounds of panels.
  */
 
-/** Lets fillers fill what they will want, in reading order: `order` is the ids of the layers. Gives the new fields' ids. */
+/**
+ * Lets fillers fill what they will want of a whole design. `read` is the ids of layers in reading order; those that are not
+ * in it, as one format leaves them out, come after them. Gives the new fields' ids.
+ */
+export const exposeAllWanted = (design: Design, house: House, read: readonly string[]): string[] =>
+  exposeWanted(design, house, [...new Set([...read, ...design.layers.map(({ id }) => id)])]);
+
+/** The same of these layers only, in this order. */
 export function exposeWanted(design: Design, house: House, order: readonly string[]): string[] {
   const before = new Set(design.fields.map(({ id }) => id));
   const layers = order.flatMap((id) => design.layers.filter((layer) => layer.id === id && !layer.hidden));

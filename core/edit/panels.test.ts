@@ -3,7 +3,7 @@ import { produce } from "immer";
 import { Design } from "../document/design";
 import { designWith, testHouse, words } from "../testing/scene";
 import { blankDesign } from "./blank";
-import { exposeWanted } from "./expose";
+import { exposeAllWanted, exposeWanted } from "./expose";
 import { addLayer } from "./layers";
 import { addBadge, addBarBehind, addPicture, addText } from "./fresh-layer";
 import { airAround, backLines, panelAround, panelBehind } from "./panels";
@@ -126,6 +126,20 @@ describe("new layers know where they are", () => {
 });
 
 describe("what a filler will want", () => {
+  test("is exposed of layers that the format shown leaves out as well, after the others; of some layers only of those", () => {
+    const ofSome = edited((draft) => {
+      const first = addText(draft, house);
+      addText(draft, house, first);
+      expect(exposeWanted(draft, house, [first]).length).toBe(1);
+    });
+    expect(ofSome.design.fields.length).toBe(1);
+    edited((draft) => {
+      const first = addText(draft, house);
+      const second = addText(draft, house, first);
+      expect(exposeAllWanted(draft, house, [second]).length).toBe(2);
+      expect(draft.fields.map(({ drives }) => drives[0]!.layer)).toEqual([second, first]);
+    });
+  });
   test("is exposed in reading order, once; what may be empty takes its panel along", () => {
     const { design } = edited((draft) => {
       const first = addText(draft, house);

@@ -47,6 +47,7 @@ test("a backup taken while patches go on is restored to one instant, with every 
   expect(await new Promise((resolve) => backup.once("close", resolve))).toBe(0);
   going = false;
   await typing;
+  expect(revision).toBeGreaterThan(before);
   expect(statSync(file).mode & 0o077).toBe(0);
 
   execFileSync(process.execPath, ["cli/rubrick.mjs", "restore", file], { env: shell(restored), stdio: "ignore" });

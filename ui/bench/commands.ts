@@ -1,5 +1,5 @@
 import { pxPerU } from "@/core/document/format";
-import { exposeWanted } from "@/core/edit/expose";
+import { exposeAllWanted } from "@/core/edit/expose";
 import { addCue } from "@/core/edit/cues";
 import { addGuide, type GuideAxis } from "@/core/edit/guides";
 import { duplicateLayers, groupLayers, removeLayers, stepLayer, ungroup } from "@/core/edit/layers";
@@ -118,7 +118,7 @@ function expose({ store, player }: Workplace): void {
   const { edit, house, format } = store.getState();
   const shown = stage.kind === "ready" ? stage.formats.find((one) => one.format.id === format) : undefined;
   const order = readingOrder((shown?.boxes ?? []).map(({ id, box }) => [id, box]));
-  edit("Suggest fields", (draft) => void exposeWanted(draft, house, order));
+  edit("Suggest fields", (draft) => void exposeAllWanted(draft, house, order));
 }
 
 const list: readonly Omit<Command, "help">[] = [

@@ -5,7 +5,7 @@ import { PaperDialog } from "@/ui/parts/PaperDialog";
 import { ArrowDown, ArrowUp, Trash } from "react-bootstrap-icons";
 import { askedFields, checkValues, enteredIn, isUsed, startingValues, startOf } from "@/core/document/values";
 import type { Field } from "@/core/fields/field";
-import { exposeWanted } from "@/core/edit/expose";
+import { exposeAllWanted } from "@/core/edit/expose";
 import { removeField } from "@/core/edit/fields";
 import { readingOrder } from "@/core/edit/reading-order";
 import { dialogDeeds } from "@/core/facts/bench-deeds";
@@ -72,12 +72,10 @@ function ExposeWanted({ onMade }: { onMade: (field: string) => void }) {
   const boxes = useBoxesAtRest();
   const [none, setNone] = useState(false);
   const expose = () => {
-    const { edit, house, document } = store.getState();
-    const seen = readingOrder([...boxes].map(([id, { box }]) => [id, box]));
-    // What the format shown large leaves out, or has not laid out yet, comes after what is read in it.
-    const order = [...new Set([...seen, ...document.layers.map(({ id }) => id)])];
+    const { edit, house } = store.getState();
+    const order = readingOrder([...boxes].map(([id, { box }]) => [id, box]));
     let made: string[] = [];
-    edit("Suggest fields", (draft) => void (made = exposeWanted(draft, house, order)));
+    edit("Suggest fields", (draft) => void (made = exposeAllWanted(draft, house, order)));
     setNone(made.length === 0);
     if (made[0] !== undefined) onMade(made[0]);
   };
